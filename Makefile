@@ -1,0 +1,57 @@
+# Gnomon. `make demo` and `make test` install what they need on Debian.
+
+GO      ?= go
+BIN     := bin/gnomon
+WEB     := $(shell find web/src web/public web/index.html web/vite.config.ts web/package-lock.json web/tsconfig.json -type f ! -name '*.gen.d.ts' ! -name openapi.json 2>/dev/null)
+GOSRC   := $(shell find cmd core store server files demo web -name '*.go' -o -name '*.sql' -o -name '*.json' -path '*/files/*' -o -name '*.json' -path '*/demo/*' 2>/dev/null | grep -v node_modules)
+
+export CGO_ENABLED = 0
+
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots bench clean
+
+demo: build
+	$(BIN) demo
+
+build: $(BIN)
+
+$(BIN): web/dist/index.html $(GOSRC) go.mod go.sum
+	$(GO) build -trimpath -ldflags "-s -w" -o $@ ./cmd/gnomon
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && npm ci --ignore-scripts --no-audit --no-fund
+	touch $@
+
+# The browser's types come from the Go types: an API the pages no longer fit
+# fails the type check.
+web/src/api/schema.gen.d.ts: web/node_modules/.installed $(GOSRC)
+	$(GO) run ./cmd/gnomon openapi > web/src/api/openapi.json
+	cd web && npm run --silent types
+
+web/dist/index.html: web/node_modules/.installed web/src/api/schema.gen.d.ts $(WEB)
+	cd web && npm run --silent build && npm run --silent check
+
+chromium:
+	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium)
+
+test: test-go test-web test-e2e
+
+test-go:
+	$(GO) vet ./...
+	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./demo/...
+	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
+
+test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
+	cd web && npm run --silent build && npm run --silent check
+
+test-e2e: chromium build
+	$(GO) test -count=1 -timeout 10m ./e2e -binary $(CURDIR)/$(BIN)
+
+# Takes the pictures of the README from the demo.
+screenshots: chromium build
+	$(GO) test -count=1 ./e2e -binary $(CURDIR)/$(BIN) -run TestScreenshots -screenshots $(CURDIR)/docs/screenshots
+
+bench:
+	$(GO) test ./core/plan -run '^$$' -bench . -benchmem
+
+clean:
+	rm -rf bin web/node_modules web/dist/assets web/dist/index.html web/src/api/*.gen.d.ts web/src/api/openapi.json

@@ -1,0 +1,79 @@
+// Gnomon takes a finish carpenter from a measured room to trim that fits.
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"strings"
+)
+
+// version is set when a release is built.
+var version = "0.1.0"
+
+const usage = `Gnomon: from tape to saw.
+
+  gnomon demo    [--addr 127.0.0.1:8484] [--db FILE] [--fresh] [--print]
+  gnomon serve   [--addr 127.0.0.1:8484] [--db FILE]
+  gnomon plan    --file JOB.json [--format text|json|csv]
+  gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right
+                 [--pose upright|nested|flat] [--edge top|bottom] [--spring 38] [--format text|json]
+  gnomon import  [--db FILE] JOB.json
+  gnomon export  [--db FILE] JOB-ID
+  gnomon backup  [--db FILE] FILE
+  gnomon schema | openapi | version
+
+- stands for standard input. Unusable input ends with 2 and one line that says why.
+`
+
+// errUsage is input that cannot be used: exit 2.
+type errUsage struct{ msg string }
+
+func (e errUsage) Error() string { return e.msg }
+
+func main() {
+	if err := run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr); err != nil {
+		fmt.Fprintln(os.Stderr, "gnomon: "+strings.ReplaceAll(err.Error(), "\n", " "))
+		var u errUsage
+		if errors.As(err, &u) {
+			os.Exit(2)
+		}
+		os.Exit(1)
+	}
+}
+
+func run(args []string, in io.Reader, out, errOut io.Writer) error {
+	if len(args) == 0 {
+		fmt.Fprint(errOut, usage)
+		return errUsage{"no command given; try gnomon demo"}
+	}
+	cmd, args := args[0], args[1:]
+	switch cmd {
+	case "plan":
+		return cmdPlan(args, in, out)
+	case "angles":
+		return cmdAngles(args, out)
+	case "schema":
+		return cmdSchema(out)
+	case "openapi":
+		return cmdOpenAPI(out)
+	case "serve":
+		return cmdServe(args, out)
+	case "demo":
+		return cmdDemo(args, out)
+	case "import":
+		return cmdImport(args, in, out)
+	case "export":
+		return cmdExport(args, out)
+	case "backup":
+		return cmdBackup(args, out)
+	case "version", "--version":
+		_, err := fmt.Fprintln(out, "gnomon "+version)
+		return err
+	case "help", "--help", "-h":
+		_, err := fmt.Fprint(out, usage)
+		return err
+	}
+	return errUsage{fmt.Sprintf("no command %q; gnomon help lists them", cmd)}
+}

@@ -1,0 +1,260 @@
+package edit
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"reflect"
+	"strings"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// field finds the variable behind a field's name.
+func field(j *job.Job, op Op) (any, error) {
+	var fields map[string]any
+	switch op.Kind {
+	case "job":
+		fields = map[string]any{"name": &j.Name, "unit": &j.Unit}
+	case "rules":
+		fields = map[string]any{"inside": &j.Rules.Inside, "cope_hand": &j.Rules.CopeHand}
+	case "saw":
+		s := &j.Saw
+		fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight,
+			"bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight, "resolution": &s.Resolution, "detents": &s.Detents}
+	case "moulding":
+		if m := j.Moulding(op.ID); m != nil {
+			fields = map[string]any{"name": &m.Name, "height": &m.Height, "thickness": &m.Thickness, "profiled": &m.Profiled, "sticks": &m.Sticks}
+		}
+	case "room":
+		if r := j.Room(op.ID); r != nil {
+			fields = map[string]any{"name": &r.Name, "closed": &r.Closed}
+		}
+	default:
+		fields = inRoom(j, op)
+	}
+	if fields == nil {
+		return nil, &Missing{strings.TrimSpace(op.Kind + " " + op.ID)}
+	}
+	v, ok := fields[op.Field]
+	if !ok {
+		return nil, &job.Invalid{Thing: op.Kind, Field: op.Field, Reason: "there is no such field", Remedy: "use a field of the job file"}
+	}
+	return v, nil
+}
+
+func inRoom(j *job.Job, op Op) map[string]any {
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		for k := range r.Walls {
+			if w := &r.Walls[k]; op.Kind == "wall" && w.ID == op.ID {
+				return map[string]any{"length": &w.Length}
+			}
+		}
+		for k := range r.Corners {
+			if c := &r.Corners[k]; op.Kind == "corner" && c.ID == op.ID {
+				return map[string]any{"kind": &c.Kind, "reading": &c.Angle, "scale": &c.Scale}
+			}
+		}
+		for k := range r.Openings {
+			if o := &r.Openings[k]; op.Kind == "opening" && o.ID == op.ID {
+				return map[string]any{"wall": &o.Wall, "from": &o.From, "width": &o.Width}
+			}
+		}
+		for k := range r.Runs {
+			if n := &r.Runs[k]; op.Kind == "run" && n.ID == op.ID {
+				return map[string]any{"moulding": &n.Moulding, "level": &n.Level}
+			}
+		}
+	}
+	return nil
+}
+
+func set(j *job.Job, op Op) (Op, error) {
+	target, err := field(j, op)
+	if err != nil {
+		return Op{}, err
+	}
+	cur := reflect.ValueOf(target).Elem()
+	thing := strings.TrimSpace(op.Kind + " " + op.ID)
+	value, err := decode(cur.Type(), op.Value, op.Unit, thing, op.Field)
+	if err != nil {
+		return Op{}, err
+	}
+	if op.Was != nil {
+		was, err := decode(cur.Type(), op.Was, op.Unit, thing, op.Field)
+		if err != nil {
+			return Op{}, err
+		}
+		if !same(cur.Interface(), was.Interface()) && !same(cur.Interface(), value.Interface()) {
+			return Op{}, &Conflict{Thing: thing, Field: op.Field,
+				Yours: text(value.Interface(), op.Unit), Theirs: text(cur.Interface(), op.Unit)}
+		}
+	}
+	inv := Op{Do: Set, Kind: op.Kind, ID: op.ID, Field: op.Field, Unit: op.Unit,
+		Value: text2raw(cur.Interface(), op.Unit), Was: text2raw(value.Interface(), op.Unit)}
+	cur.Set(value)
+	return inv, nil
+}
+
+// decode reads a field's value as the browser or a script sends it: JSON of
+// the job file, or text as typed, in lists parted by commas.
+func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field string) (reflect.Value, error) {
+	v := reflect.New(t)
+	if len(bytes.TrimSpace(b)) == 0 {
+		b = json.RawMessage("null")
+	}
+	bad := func(reason, remedy string) (reflect.Value, error) {
+		return v, &job.Invalid{Thing: thing, Field: field, Value: strings.Trim(string(b), `"`), Reason: reason, Remedy: remedy}
+	}
+	isNull := string(bytes.TrimSpace(b)) == "null"
+	if isNull && t.Kind() != reflect.Pointer {
+		return bad("must not be empty", "enter a value")
+	}
+	if isNull {
+		return v.Elem(), nil
+	}
+	var s string
+	typed := json.Unmarshal(b, &s) == nil
+	if !typed {
+		s = string(b)
+	}
+	s = strings.TrimSpace(s)
+	if s == "" && t.Kind() == reflect.Pointer {
+		return v.Elem(), nil
+	}
+	entry := func(s string) (job.Entry, error) {
+		e, err := job.Typed(s, unit)
+		if err != nil {
+			return e, asInvalid(thing, field, s, err)
+		}
+		return e, nil
+	}
+	angle := func(s string) (measure.Angle, error) {
+		a, err := measure.ParseAngle(s)
+		if err != nil {
+			return a, asInvalid(thing, field, s, err)
+		}
+		return a, nil
+	}
+	var err error
+	switch p := v.Interface().(type) {
+	case *job.Entry:
+		*p, err = entry(s)
+	case **job.Entry:
+		var e job.Entry
+		e, err = entry(s)
+		*p = &e
+	case *measure.Angle:
+		*p, err = angle(s)
+	case **measure.Angle:
+		var a measure.Angle
+		a, err = angle(s)
+		*p = &a
+	case *[]job.Entry:
+		*p, err = list(b, entry)
+	case *[]measure.Angle:
+		*p, err = list(b, angle)
+	default:
+		if json.Unmarshal(b, p) != nil {
+			return bad("is not of the right kind", "send what the job file would hold there")
+		}
+	}
+	return v.Elem(), err
+}
+
+// list reads a JSON array, or text parted by commas or semicolons.
+func list[T any](b json.RawMessage, one func(string) (T, error)) ([]T, error) {
+	var parts []json.RawMessage
+	var texts []string
+	if json.Unmarshal(b, &parts) == nil {
+		for _, p := range parts {
+			var s string
+			if json.Unmarshal(p, &s) != nil {
+				s = string(p)
+			}
+			texts = append(texts, s)
+		}
+	} else {
+		var s string
+		_ = json.Unmarshal(b, &s)
+		texts = strings.FieldsFunc(s, func(r rune) bool { return r == ',' || r == ';' })
+	}
+	out := []T{}
+	for _, s := range texts {
+		if strings.TrimSpace(s) == "" {
+			continue
+		}
+		v, err := one(strings.TrimSpace(s))
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, v)
+	}
+	return out, nil
+}
+
+func asInvalid(thing, field, value string, err error) error {
+	in := &job.Invalid{Thing: thing, Field: field, Value: value, Reason: err.Error()}
+	if p, ok := err.(*measure.ParseError); ok {
+		in.Reason, in.Remedy = p.Reason, p.Remedy
+	}
+	return in
+}
+
+// same compares two values of one field: lengths by what they mean, not by how
+// they were typed.
+func same(a, b any) bool {
+	switch x := a.(type) {
+	case job.Entry:
+		return x.Length == b.(job.Entry).Length
+	case *job.Entry:
+		y := b.(*job.Entry)
+		return x == nil && y == nil || x != nil && y != nil && x.Length == y.Length
+	case []job.Entry:
+		y := b.([]job.Entry)
+		if len(x) != len(y) {
+			return false
+		}
+		for i := range x {
+			if x[i].Length != y[i].Length {
+				return false
+			}
+		}
+		return true
+	}
+	return reflect.DeepEqual(a, b)
+}
+
+// text2raw writes a value so that decode reads it back in the unit.
+func text2raw(v any, unit measure.Unit) json.RawMessage {
+	switch x := v.(type) {
+	case job.Entry:
+		return raw(x.Shown(unit))
+	case *job.Entry:
+		if x != nil {
+			return raw(x.Shown(unit))
+		}
+	case []job.Entry:
+		s := make([]string, len(x))
+		for i, e := range x {
+			s[i] = e.Shown(unit)
+		}
+		return raw(s)
+	}
+	return raw(v)
+}
+
+// text is a value for people.
+func text(v any, unit measure.Unit) string {
+	b := text2raw(v, unit)
+	var s string
+	if json.Unmarshal(b, &s) == nil && s != "" {
+		return s
+	}
+	if string(b) == "null" || string(b) == `""` {
+		return "nothing"
+	}
+	return fmt.Sprint(strings.Trim(string(b), "[]"))
+}

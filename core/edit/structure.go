@@ -1,0 +1,262 @@
+package edit
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"gnomon/core/job"
+)
+
+// Face is a wall with all that belongs to it: the corner at its right end and
+// the openings in it. It is what "add wall" takes and "remove wall" gives back.
+type Face struct {
+	Wall     job.Wall      `json:"wall"`
+	Corner   job.Corner    `json:"corner"`
+	Openings []job.Opening `json:"openings,omitempty"`
+}
+
+// strict reads JSON and refuses fields it does not know.
+func strict(op Op, v any) error {
+	dec := json.NewDecoder(bytes.NewReader(op.Value))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(v); err != nil {
+		return &job.Invalid{Thing: op.Kind + " " + op.ID, Field: "value", Reason: err.Error(), Remedy: "send it as the job file would hold it"}
+	}
+	return nil
+}
+
+func indexOf[T any](s []T, id func(T) string, want string) int {
+	return slices.IndexFunc(s, func(v T) bool { return id(v) == want })
+}
+
+func roomID(r job.Room) string         { return r.ID }
+func wallID(w job.Wall) string         { return w.ID }
+func openingID(o job.Opening) string   { return o.ID }
+func runID(k job.Run) string           { return k.ID }
+func mouldingID(m job.Moulding) string { return m.ID }
+
+// place is where something that comes after another goes.
+func place[T any](s []T, id func(T) string, kind, after string) (int, error) {
+	if after == "" {
+		return 0, nil
+	}
+	i := indexOf(s, id, after)
+	if i < 0 {
+		return 0, &Missing{kind + " " + after}
+	}
+	return i + 1, nil
+}
+
+// before is the identifier that the thing at i comes after.
+func before[T any](s []T, id func(T) string, i int) string {
+	if i == 0 {
+		return ""
+	}
+	return id(s[i-1])
+}
+
+// insert puts v after its neighbour.
+func insert[T any](s *[]T, id func(T) string, op Op, v T) error {
+	at, err := place(*s, id, op.Kind, op.After)
+	if err == nil {
+		*s = slices.Insert(*s, at, v)
+	}
+	return err
+}
+
+func add(j *job.Job, op Op) (Op, error) {
+	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
+	var room *job.Room
+	if op.Kind == "wall" || op.Kind == "opening" || op.Kind == "run" {
+		if room = j.Room(op.In); room == nil {
+			return inv, &Missing{"room " + op.In}
+		}
+	}
+	var err error
+	switch op.Kind {
+	case "room":
+		var r job.Room
+		if err = strict(op, &r); err == nil {
+			r.ID = op.ID
+			if err = job.Resolve(&r, op.Unit); err == nil {
+				err = insert(&j.Rooms, roomID, op, r)
+			}
+		}
+	case "moulding":
+		var m job.Moulding
+		if err = strict(op, &m); err == nil {
+			m.ID = op.ID
+			if err = job.Resolve(&m, op.Unit); err == nil {
+				err = insert(&j.Mouldings, mouldingID, op, m)
+			}
+		}
+	case "wall":
+		err = addFace(room, op)
+	case "opening":
+		var o job.Opening
+		if err = strict(op, &o); err == nil {
+			o.ID = op.ID
+			if err = job.Resolve(&o, op.Unit); err == nil {
+				room.Openings = append(room.Openings, o) // Normalise puts them in order
+			}
+		}
+	case "run":
+		var k job.Run
+		if err = strict(op, &k); err == nil {
+			k.ID = op.ID
+			err = insert(&room.Runs, runID, op, k)
+		}
+	default:
+		err = unknownKind(op)
+	}
+	return inv, err
+}
+
+func addFace(room *job.Room, op Op) error {
+	var f Face
+	if len(op.Value) > 0 {
+		if err := strict(op, &f); err != nil {
+			return err
+		}
+	}
+	f.Wall.ID = op.ID
+	if f.Corner.ID == "" {
+		f.Corner.ID = op.ID + "-right"
+	}
+	part := job.Room{Walls: []job.Wall{f.Wall}, Openings: f.Openings}
+	if err := job.Resolve(&part, op.Unit); err != nil {
+		return err
+	}
+	at, err := place(room.Walls, wallID, "wall", op.After)
+	if err != nil {
+		return err
+	}
+	room.Walls = slices.Insert(room.Walls, at, part.Walls[0])
+	room.Corners = slices.Insert(room.Corners, at, f.Corner)
+	room.Openings = append(room.Openings, part.Openings...)
+	return nil
+}
+
+func remove(j *job.Job, op Op) (Op, error) {
+	inv := Op{Do: Add, Kind: op.Kind, ID: op.ID, Unit: j.Unit}
+	switch op.Kind {
+	case "room":
+		if i := indexOf(j.Rooms, roomID, op.ID); i >= 0 {
+			r := j.Rooms[i]
+			job.Settle(&r, j.Unit)
+			inv.Value, inv.After = raw(r), before(j.Rooms, roomID, i)
+			j.Rooms = slices.Delete(j.Rooms, i, i+1)
+			return inv, nil
+		}
+	case "moulding":
+		if i := indexOf(j.Mouldings, mouldingID, op.ID); i >= 0 {
+			m := j.Mouldings[i]
+			job.Settle(&m, j.Unit)
+			inv.Value, inv.After = raw(m), before(j.Mouldings, mouldingID, i)
+			for _, r := range j.Rooms {
+				for _, k := range r.Runs {
+					if k.Moulding == op.ID {
+						return inv, &job.Invalid{Thing: "moulding " + op.ID, Reason: "a run in " + r.Title() + " uses it", Remedy: "give that run another moulding first"}
+					}
+				}
+			}
+			j.Mouldings = slices.Delete(j.Mouldings, i, i+1)
+			return inv, nil
+		}
+	case "wall", "opening", "run":
+		for i := range j.Rooms {
+			r := &j.Rooms[i]
+			inv.In = r.ID
+			if removeInRoom(r, op, &inv, j) {
+				return inv, nil
+			}
+		}
+	default:
+		return inv, unknownKind(op)
+	}
+	return inv, &Missing{op.Kind + " " + op.ID}
+}
+
+func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
+	switch op.Kind {
+	case "wall":
+		i := indexOf(r.Walls, wallID, op.ID)
+		if i < 0 {
+			return false
+		}
+		f := Face{Wall: r.Walls[i], Corner: r.Corners[i]}
+		inv.After = before(r.Walls, wallID, i)
+		rest := []job.Opening{}
+		for _, o := range r.Openings {
+			if o.Wall == op.ID {
+				f.Openings = append(f.Openings, o)
+			} else {
+				rest = append(rest, o)
+			}
+		}
+		part := job.Room{Walls: []job.Wall{f.Wall}, Openings: f.Openings}
+		job.Settle(&part, j.Unit)
+		inv.Value = raw(f)
+		r.Walls, r.Corners = slices.Delete(r.Walls, i, i+1), slices.Delete(r.Corners, i, i+1)
+		r.Openings = rest
+		return true
+	case "opening":
+		i := indexOf(r.Openings, openingID, op.ID)
+		if i < 0 {
+			return false
+		}
+		o := r.Openings[i]
+		job.Settle(&o, j.Unit)
+		inv.Value = raw(o)
+		r.Openings = slices.Delete(r.Openings, i, i+1)
+		return true
+	}
+	i := indexOf(r.Runs, runID, op.ID)
+	if i < 0 {
+		return false
+	}
+	inv.Value, inv.After = raw(r.Runs[i]), before(r.Runs, runID, i)
+	r.Runs = slices.Delete(r.Runs, i, i+1)
+	return true
+}
+
+func move(j *job.Job, op Op) (Op, error) {
+	inv := Op{Do: Move, Kind: op.Kind, ID: op.ID}
+	switch op.Kind {
+	case "room":
+		i := indexOf(j.Rooms, roomID, op.ID)
+		if i < 0 {
+			break
+		}
+		inv.After = before(j.Rooms, roomID, i)
+		r := j.Rooms[i]
+		j.Rooms = slices.Delete(j.Rooms, i, i+1)
+		return inv, insert(&j.Rooms, roomID, op, r)
+	case "wall":
+		for k := range j.Rooms {
+			r := &j.Rooms[k]
+			i := indexOf(r.Walls, wallID, op.ID)
+			if i < 0 {
+				continue
+			}
+			inv.After = before(r.Walls, wallID, i)
+			w, c := r.Walls[i], r.Corners[i]
+			r.Walls, r.Corners = slices.Delete(r.Walls, i, i+1), slices.Delete(r.Corners, i, i+1)
+			at, err := place(r.Walls, wallID, "wall", op.After)
+			if err != nil {
+				return inv, err
+			}
+			r.Walls, r.Corners = slices.Insert(r.Walls, at, w), slices.Insert(r.Corners, at, c)
+			return inv, nil
+		}
+	default:
+		return inv, unknownKind(op)
+	}
+	return inv, &Missing{op.Kind + " " + op.ID}
+}
+
+func unknownKind(op Op) error {
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, opening, run or moulding"}
+}

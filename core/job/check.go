@@ -1,0 +1,237 @@
+package job
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"unicode/utf8"
+
+	"gnomon/core/measure"
+)
+
+// Invalid says what in a job cannot be taken, and the way out.
+type Invalid struct {
+	Thing  string // wall w3
+	Field  string // length
+	Value  string
+	Reason string
+	Remedy string
+}
+
+func (e *Invalid) Error() string {
+	s := e.Thing
+	if e.Field != "" {
+		s += ", " + e.Field
+	}
+	if e.Value != "" {
+		s += fmt.Sprintf(" %q", e.Value)
+	}
+	s += ": " + e.Reason
+	if e.Remedy != "" {
+		s += "; " + e.Remedy
+	}
+	return s
+}
+
+// Limits that no real job reaches; they keep a slip or an attack from filling
+// the screen or the memory.
+const (
+	MaxRooms = 500
+	MaxWalls = 1000 // in one room
+	maxName  = 200  // characters
+)
+
+var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,64}$`)
+
+// Check refuses what no plan could be made of: names that stand for nothing,
+// lengths of nothing, angles that no saw has. What is merely wrong or missing
+// about a measurement is not its business: that is a finding of the plan.
+// Call it after Normalise and Resolve. The error is an *Invalid.
+func (j *Job) Check() error {
+	c := checker{seen: map[string]bool{}}
+	c.text("job", "name", j.Name)
+	c.oneOf("job", "unit", string(j.Unit), "in", "mm")
+	c.oneOf("house rules", "inside", j.Rules.Inside, InsideCope, InsideMitre)
+	c.oneOf("house rules", "cope_hand", j.Rules.CopeHand, HandLeft, HandRight)
+	c.saw(j.Saw)
+	for i := range j.Mouldings {
+		c.moulding(&j.Mouldings[i])
+	}
+	if len(j.Rooms) > MaxRooms {
+		c.refuse("job", "rooms", fmt.Sprint(len(j.Rooms)), "too many rooms", fmt.Sprintf("split the job: %d at most", MaxRooms))
+	}
+	for i := range j.Rooms {
+		c.room(j, &j.Rooms[i])
+	}
+	for _, m := range j.Marks {
+		c.mark(m)
+	}
+	if c.err != nil {
+		return c.err
+	}
+	return nil
+}
+
+type checker struct {
+	err  *Invalid
+	seen map[string]bool
+}
+
+func (c *checker) refuse(thing, field, value, reason, remedy string) {
+	if c.err == nil {
+		c.err = &Invalid{Thing: thing, Field: field, Value: value, Reason: reason, Remedy: remedy}
+	}
+}
+
+func (c *checker) text(thing, field, v string) {
+	if n := utf8.RuneCountInString(v); n > maxName || !utf8.ValidString(v) {
+		c.refuse(thing, field, "", fmt.Sprintf("%d characters are too many", n), fmt.Sprintf("use %d at most", maxName))
+	}
+}
+
+func (c *checker) oneOf(thing, field, v string, allowed ...string) {
+	if !slices.Contains(allowed, v) {
+		c.refuse(thing, field, v, "not known", fmt.Sprintf("use one of %v", allowed))
+	}
+}
+
+func (c *checker) id(kind, id string) string {
+	thing := kind + " " + id
+	if !idPattern.MatchString(id) {
+		c.refuse(kind, "id", id, "not an identifier", "use 1 to 64 letters, digits, - or _")
+	}
+	if c.seen[thing] {
+		c.refuse(thing, "id", id, "stands twice in the job", "give every "+kind+" an identifier of its own")
+	}
+	c.seen[thing] = true
+	return thing
+}
+
+func (c *checker) positive(thing, field string, e Entry) {
+	if e.Length <= 0 {
+		c.refuse(thing, field, e.Text, "must be more than nothing", "measure it again")
+	}
+}
+
+func (c *checker) angle(thing, field string, a, most measure.Angle) {
+	if !(a >= 0 && a <= most) {
+		c.refuse(thing, field, a.Text(6), fmt.Sprintf("must be from 0 to %s", most), "give the angle without a sign")
+	}
+}
+
+func (c *checker) saw(s Saw) {
+	c.text("saw", "name", s.Name)
+	c.angle("saw", "mitre_left", s.MitreLeft, 80)
+	c.angle("saw", "mitre_right", s.MitreRight, 80)
+	c.angle("saw", "bevel_left", s.BevelLeft, 80)
+	c.angle("saw", "bevel_right", s.BevelRight, 80)
+	if !(s.Resolution > 0 && s.Resolution <= 5) {
+		c.refuse("saw", "resolution", s.Resolution.Text(6), "must be more than 0° and at most 5°", "give the smallest step its scale can be read to, such as 0.5")
+	}
+	if len(s.Detents) > 50 {
+		c.refuse("saw", "detents", fmt.Sprint(len(s.Detents)), "too many", "list each angle once, without sign")
+	}
+	for _, d := range s.Detents {
+		c.angle("saw", "detents", d, 80)
+	}
+}
+
+func (c *checker) moulding(m *Moulding) {
+	thing := c.id("moulding", m.ID)
+	c.text(thing, "name", m.Name)
+	c.oneOf(thing, "kind", m.Kind, "base")
+	c.positive(thing, "height", m.Height)
+	c.positive(thing, "thickness", m.Thickness)
+	if m.Thickness.Length > m.Height.Length && c.err == nil {
+		c.refuse(thing, "thickness", m.Thickness.Text, "a base is thinner than it is high", "check whether the two were swapped")
+	}
+	if len(m.Sticks) > 20 {
+		c.refuse(thing, "sticks", fmt.Sprint(len(m.Sticks)), "too many lengths", "list the lengths the yard sells, 20 at most")
+	}
+	for _, s := range m.Sticks {
+		c.positive(thing, "sticks", s)
+	}
+}
+
+func (c *checker) room(j *Job, r *Room) {
+	thing := c.id("room", r.ID)
+	c.text(thing, "name", r.Name)
+	if len(r.Walls) > MaxWalls {
+		c.refuse(thing, "walls", fmt.Sprint(len(r.Walls)), "too many walls", fmt.Sprintf("%d at most", MaxWalls))
+	}
+	if len(r.Corners) != len(r.Walls) {
+		need := "one corner for each wall"
+		if !r.Closed {
+			need = "one corner between each wall and the next"
+		}
+		c.refuse(thing, "corners", fmt.Sprint(len(r.Corners)), fmt.Sprintf("%d walls do not go with %d corners", len(r.Walls), len(r.Corners)), "give "+need)
+	}
+	walls := map[string]bool{}
+	for _, w := range r.Walls {
+		wt := c.id("wall", w.ID)
+		walls[w.ID] = true
+		if w.Length != nil {
+			c.positive(wt, "length", *w.Length)
+		}
+		for l, e := range w.Lengths {
+			c.oneOf(wt, "lengths", string(l), string(Rail), string(Ceiling))
+			if e == nil {
+				c.refuse(wt, "lengths", string(l), "no length", "leave out the levels that were not measured")
+				continue
+			}
+			c.positive(wt, "length at the "+string(l), *e)
+		}
+	}
+	for _, k := range r.Corners {
+		ct := c.id("corner", k.ID)
+		c.oneOf(ct, "kind", string(k.Kind), string(Inside), string(Outside))
+		c.reading(ct, k.Reading)
+		for l, rd := range k.Readings {
+			c.oneOf(ct, "readings", string(l), string(Rail), string(Ceiling))
+			if rd == nil {
+				c.refuse(ct, "readings", string(l), "no reading", "leave out the levels that were not read")
+				continue
+			}
+			c.reading(ct, *rd)
+		}
+	}
+	for _, o := range r.Openings {
+		ot := c.id("opening", o.ID)
+		if !walls[o.Wall] {
+			c.refuse(ot, "wall", o.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
+		}
+		if o.From.Length < 0 {
+			c.refuse(ot, "from", o.From.Text, "lies left of the wall", "measure from the wall's left end")
+		}
+		c.positive(ot, "width", o.Width)
+	}
+	for _, k := range r.Runs {
+		rt := c.id("run", k.ID)
+		c.oneOf(rt, "level", string(k.Level), string(Floor), string(Rail), string(Ceiling))
+		if j.Moulding(k.Moulding) == nil {
+			c.refuse(rt, "moulding", k.Moulding, "no such moulding in the job", "name one of the job's mouldings")
+		}
+	}
+}
+
+// reading refuses only what is no number; what is impossible on its scale is
+// kept as typed and becomes a finding.
+func (c *checker) reading(thing string, r Reading) {
+	c.oneOf(thing, "scale", string(r.Scale), string(ScaleCorner), string(ScaleDeflection), string(ScaleMitre))
+	if r.Angle != nil && !(*r.Angle >= -360 && *r.Angle <= 360) {
+		c.refuse(thing, "reading", r.Angle.Text(6), "no protractor reads that", "give degrees from 0 to 180")
+	}
+}
+
+func (c *checker) mark(m Mark) {
+	thing := c.id("mark", m.ID)
+	c.oneOf(thing, "kind", string(m.Kind), string(MarkCut), string(MarkMiscut), string(MarkUndone))
+	if m.Kind != MarkUndone {
+		c.oneOf(thing, "end", m.End, "left", "right")
+	} else if !c.seen["mark "+m.Of] {
+		c.refuse(thing, "of", m.Of, "takes back a mark that is not there", "list marks in the order they were made")
+	}
+	c.text(thing, "piece", m.Piece)
+	c.text(thing, "label", m.Label)
+	c.text(thing, "at", m.At)
+}

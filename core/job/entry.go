@@ -1,0 +1,159 @@
+package job
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+
+	"gnomon/core/measure"
+)
+
+// Entry is a length as typed, beside what it means. In JSON it is the text, or
+// a number in the job's unit; what it means is known once it is resolved with
+// a unit.
+type Entry struct {
+	Length measure.Length
+	Text   string
+}
+
+// Typed reads an entry in a field of the given unit.
+func Typed(text string, unit measure.Unit) (Entry, error) {
+	l, err := measure.ParseLength(text, unit)
+	return Entry{Length: l, Text: text}, err
+}
+
+// MarshalJSON writes the text.
+func (e Entry) MarshalJSON() ([]byte, error) { return json.Marshal(e.Text) }
+
+// UnmarshalJSON takes text or a number; it does not resolve it.
+func (e *Entry) UnmarshalJSON(b []byte) error {
+	b = bytes.TrimSpace(b)
+	switch {
+	case len(b) > 0 && b[0] == '"':
+		return json.Unmarshal(b, &e.Text)
+	case len(b) > 0 && (b[0] == '-' || b[0] >= '0' && b[0] <= '9'):
+		e.Text = string(b)
+		return nil
+	}
+	return fmt.Errorf("a length is text like \"96 1/2\" or a number, not %s", b)
+}
+
+// resolve works out what the text means in a field of the unit.
+func (e *Entry) resolve(unit measure.Unit) error {
+	v, err := Typed(e.Text, unit)
+	if err == nil {
+		*e = v
+	}
+	return err
+}
+
+// settle rewrites the text where it would not read back to the same length in
+// a field of the unit, which happens when it was typed under another one.
+func (e *Entry) settle(unit measure.Unit) {
+	if l, err := measure.ParseLength(e.Text, unit); err != nil || l != e.Length {
+		e.Text = e.Length.String()
+	}
+}
+
+// Shown is the text to put back into a field of the unit.
+func (e Entry) Shown(unit measure.Unit) string {
+	e.settle(unit)
+	return e.Text
+}
+
+// entries calls f for every length in the job, with what it is called.
+func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
+	for i := range j.Mouldings {
+		if err := j.Mouldings[i].entries(f); err != nil {
+			return err
+		}
+	}
+	for i := range j.Rooms {
+		if err := j.Rooms[i].entries(f); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
+	thing := "moulding " + m.ID
+	if err := f(thing, "height", &m.Height); err != nil {
+		return err
+	}
+	if err := f(thing, "thickness", &m.Thickness); err != nil {
+		return err
+	}
+	for i := range m.Sticks {
+		if err := f(thing, "sticks", &m.Sticks[i]); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
+	for i := range r.Walls {
+		if err := r.Walls[i].entries(f); err != nil {
+			return err
+		}
+	}
+	for i := range r.Openings {
+		if err := r.Openings[i].entries(f); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
+	if w.Length != nil {
+		if err := f("wall "+w.ID, "length", w.Length); err != nil {
+			return err
+		}
+	}
+	for _, l := range []Level{Rail, Ceiling} {
+		if e := w.Lengths[l]; e != nil {
+			if err := f("wall "+w.ID, "length at the "+string(l), e); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {
+	if err := f("opening "+o.ID, "from", &o.From); err != nil {
+		return err
+	}
+	return f("opening "+o.ID, "width", &o.Width)
+}
+
+type measured interface {
+	entries(func(thing, field string, e *Entry) error) error
+}
+
+// Resolve works out every length of a value read from JSON, in the unit given.
+// The error is an *Invalid naming the first that cannot be read.
+func Resolve(v measured, unit measure.Unit) error {
+	return v.entries(func(thing, field string, e *Entry) error {
+		if err := e.resolve(unit); err != nil {
+			return badLength(thing, field, e.Text, err)
+		}
+		return nil
+	})
+}
+
+func badLength(thing, field, text string, err error) *Invalid {
+	in := &Invalid{Thing: thing, Field: field, Value: text, Reason: err.Error()}
+	if p, ok := err.(*measure.ParseError); ok {
+		in.Reason, in.Remedy = p.Reason, p.Remedy
+	}
+	return in
+}
+
+// Settle makes every text of the value read back to its own length in a field
+// of the unit; call it before writing the value as JSON.
+func Settle(v measured, unit measure.Unit) {
+	_ = v.entries(func(_, _ string, e *Entry) error { e.settle(unit); return nil })
+}

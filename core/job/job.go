@@ -1,0 +1,202 @@
+package job
+
+import "gnomon/core/measure"
+
+// FileVersion is the job file format that this program writes.
+const FileVersion = 1
+
+// Job is everything entered for one job.
+type Job struct {
+	Gnomon    int          `json:"gnomon"`
+	Name      string       `json:"name"`
+	Unit      measure.Unit `json:"unit"` // in or mm: what a bare number means and how lengths are shown
+	Mouldings []Moulding   `json:"mouldings"`
+	Saw       Saw          `json:"saw"`
+	Rules     Rules        `json:"rules"`
+	Rooms     []Room       `json:"rooms"`
+	Marks     []Mark       `json:"marks,omitempty"`
+}
+
+// Level is the height in the room at which something is measured or hung.
+type Level string
+
+// The levels.
+const (
+	Floor   Level = "floor"
+	Rail    Level = "rail"
+	Ceiling Level = "ceiling"
+)
+
+// Room is a chain of wall faces, left to right.
+type Room struct {
+	ID       string    `json:"id"`
+	Name     string    `json:"name"`
+	Closed   bool      `json:"closed"`
+	Walls    []Wall    `json:"walls"`
+	Corners  []Corner  `json:"corners"`
+	Openings []Opening `json:"openings"`
+	Runs     []Run     `json:"runs"`
+}
+
+// Wall is one wall face. Length is the one measured at the floor.
+type Wall struct {
+	ID      string           `json:"id"`
+	Length  *Entry           `json:"length"`
+	Lengths map[Level]*Entry `json:"lengths,omitempty"` // measured at the other levels
+}
+
+// LengthAt gives the length measured at a level.
+func (w Wall) LengthAt(l Level) (measure.Length, bool) {
+	e := w.Length
+	if l != Floor {
+		e = w.Lengths[l]
+	}
+	if e == nil {
+		return 0, false
+	}
+	return e.Length, true
+}
+
+// CornerKind tells which way the room turns at a corner.
+type CornerKind string
+
+// Inside corners turn toward you, outside corners away.
+const (
+	Inside  CornerKind = "inside"
+	Outside CornerKind = "outside"
+)
+
+// Scale is what the numbers on an instrument mean.
+type Scale string
+
+// The scales a corner can be read on: the angle itself, how far the moulding
+// changes direction there, or the mitre to cut.
+const (
+	ScaleCorner     Scale = "corner"
+	ScaleDeflection Scale = "deflection"
+	ScaleMitre      Scale = "mitre"
+)
+
+// Reading is one protractor reading with the scale it was taken on.
+type Reading struct {
+	Angle *measure.Angle `json:"reading"`
+	Scale Scale          `json:"scale,omitempty"`
+}
+
+// Corner stands at the right end of the wall of the same index. The embedded
+// reading is the one taken at the floor.
+type Corner struct {
+	ID   string     `json:"id"`
+	Kind CornerKind `json:"kind,omitempty"`
+	Reading
+	Readings map[Level]*Reading `json:"readings,omitempty"` // taken at the other levels
+}
+
+// ReadingAt gives the reading taken at a level.
+func (c Corner) ReadingAt(l Level) (Reading, bool) {
+	r := c.Reading
+	if l != Floor {
+		p := c.Readings[l]
+		if p == nil {
+			return Reading{}, false
+		}
+		r = *p
+	}
+	return r, r.Angle != nil
+}
+
+// Opening breaks the base: From and Width say where the casing's outer edges
+// fall, from the wall's left end.
+type Opening struct {
+	ID    string `json:"id"`
+	Wall  string `json:"wall"`
+	From  Entry  `json:"from"`
+	Width Entry  `json:"width"`
+}
+
+// Run is a moulding that follows the room at a level.
+type Run struct {
+	ID       string `json:"id"`
+	Moulding string `json:"moulding"`
+	Level    Level  `json:"level,omitempty"`
+}
+
+// Moulding is a section of trim and the sticks it is sold in.
+type Moulding struct {
+	ID        string  `json:"id"`
+	Name      string  `json:"name,omitempty"`
+	Kind      string  `json:"kind,omitempty"` // base
+	Height    Entry   `json:"height"`
+	Thickness Entry   `json:"thickness"`
+	Profiled  bool    `json:"profiled"`
+	Sticks    []Entry `json:"sticks"`
+}
+
+// Saw is a mitre saw: how far its table swings and its blade tilts each way,
+// what its scale can be read to, and where the table clicks home. Detents are
+// angles without sign and stand on both sides.
+type Saw struct {
+	Name       string          `json:"name,omitempty"`
+	MitreLeft  measure.Angle   `json:"mitre_left"`
+	MitreRight measure.Angle   `json:"mitre_right"`
+	BevelLeft  measure.Angle   `json:"bevel_left"`
+	BevelRight measure.Angle   `json:"bevel_right"`
+	Resolution measure.Angle   `json:"resolution"`
+	Detents    []measure.Angle `json:"detents"`
+}
+
+// Joint rules for inside corners, and hands for coping.
+const (
+	InsideCope  = "cope"
+	InsideMitre = "mitre"
+	HandLeft    = "left"
+	HandRight   = "right"
+)
+
+// Rules are the house rules of this job.
+type Rules struct {
+	Inside   string `json:"inside"`
+	CopeHand string `json:"cope_hand"`
+}
+
+// MarkKind is what was done at the saw.
+type MarkKind string
+
+// An unmark takes back the mark it names; nothing is ever erased.
+const (
+	MarkCut    MarkKind = "cut"
+	MarkMiscut MarkKind = "miscut"
+	MarkUndone MarkKind = "undone"
+)
+
+// Mark is a fact from the saw: append-only, never recomputed. Length and the
+// setting are those that were on the screen when it was made.
+type Mark struct {
+	ID     string         `json:"id"`
+	Kind   MarkKind       `json:"kind"`
+	Of     string         `json:"of,omitempty"` // the mark that an undone one takes back
+	Piece  string         `json:"piece"`
+	Label  string         `json:"label,omitempty"` // what the piece was called
+	End    string         `json:"end,omitempty"`   // left or right
+	Length measure.Length `json:"cut"`
+	Mitre  measure.Angle  `json:"mitre_deg"`
+	Bevel  measure.Angle  `json:"bevel_deg"`
+	At     string         `json:"at,omitempty"` // RFC 3339, UTC
+}
+
+// Room finds a room.
+func (j *Job) Room(id string) *Room { return find(j.Rooms, func(r *Room) bool { return r.ID == id }) }
+
+// Moulding finds a moulding.
+func (j *Job) Moulding(id string) *Moulding {
+	return find(j.Mouldings, func(m *Moulding) bool { return m.ID == id })
+}
+
+func find[T any](s []T, is func(*T) bool) *T {
+	for i := range s {
+		if is(&s[i]) {
+			return &s[i]
+		}
+	}
+	return nil
+}

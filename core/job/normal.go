@@ -1,0 +1,165 @@
+package job
+
+import (
+	"cmp"
+	"slices"
+
+	"gnomon/core/measure"
+)
+
+// DefaultSaw is the saw of a job that names none: an ordinary single-tilt one.
+func DefaultSaw() Saw {
+	return Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, BevelRight: 0, Resolution: 0.5,
+		Detents: []measure.Angle{0, 15, 22.5, 30, 45}}
+}
+
+// Starter is a job to begin with: a base moulding, so that the first room has
+// something to run.
+func Starter(name string, unit measure.Unit) Job {
+	m := Moulding{ID: "base", Name: "Base", Profiled: true}
+	sizes := []string{"5 1/4", "9/16", "16'", "12'"}
+	if unit == measure.UnitMillimetre {
+		sizes = []string{"140", "15", "4800", "3600"}
+	}
+	entries := make([]Entry, len(sizes))
+	for i, s := range sizes {
+		entries[i], _ = Typed(s, unit) // our own text; a test reads it
+	}
+	m.Height, m.Thickness, m.Sticks = entries[0], entries[1], entries[2:]
+	j := Job{Name: name, Unit: unit, Mouldings: []Moulding{m}}
+	j.Normalise()
+	return j
+}
+
+// Normalise fills in every default, so that two jobs that mean the same are
+// the same value. It gives each wall its corner; the corner that an open room
+// does not list gets an identifier made from its wall's.
+func (j *Job) Normalise() {
+	j.Gnomon = FileVersion
+	j.Unit = or(j.Unit, measure.UnitInch)
+	j.Rules.Inside = or(j.Rules.Inside, InsideCope)
+	j.Rules.CopeHand = or(j.Rules.CopeHand, HandRight)
+	if j.Saw.empty() {
+		j.Saw = DefaultSaw()
+	}
+	if j.Saw.Resolution == 0 {
+		j.Saw.Resolution = DefaultSaw().Resolution
+	}
+	j.Saw.Detents = some(j.Saw.Detents)
+	j.Mouldings, j.Rooms = some(j.Mouldings), some(j.Rooms)
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		m.Kind, m.Sticks = or(m.Kind, "base"), some(m.Sticks)
+	}
+	for i := range j.Rooms {
+		j.Rooms[i].normalise()
+	}
+}
+
+func (r *Room) normalise() {
+	r.Walls, r.Corners = some(r.Walls), some(r.Corners)
+	r.Openings, r.Runs = some(r.Openings), some(r.Runs)
+	if len(r.Corners) == 0 || !r.Closed && len(r.Corners) == len(r.Walls)-1 {
+		for i := len(r.Corners); i < len(r.Walls); i++ {
+			id := r.Walls[i].ID + "-right"
+			for slices.ContainsFunc(r.Corners, func(c Corner) bool { return c.ID == id }) {
+				id += "-"
+			}
+			r.Corners = append(r.Corners, Corner{ID: id})
+		}
+	}
+	place := map[string]int{}
+	for i, w := range r.Walls {
+		place[w.ID] = i
+	}
+	slices.SortStableFunc(r.Openings, func(a, b Opening) int {
+		return cmp.Or(cmp.Compare(place[a.Wall], place[b.Wall]), cmp.Compare(a.From.Length, b.From.Length), cmp.Compare(a.ID, b.ID))
+	})
+	for i := range r.Corners {
+		c := &r.Corners[i]
+		c.Kind, c.Scale = or(c.Kind, Inside), or(c.Scale, ScaleCorner)
+		for _, rd := range c.Readings {
+			if rd != nil {
+				rd.Scale = or(rd.Scale, ScaleCorner)
+			}
+		}
+	}
+	for i := range r.Runs {
+		r.Runs[i].Level = or(r.Runs[i].Level, Floor)
+	}
+}
+
+func (s Saw) empty() bool {
+	return s.MitreLeft == 0 && s.MitreRight == 0 && s.BevelLeft == 0 && s.BevelRight == 0 &&
+		s.Resolution == 0 && len(s.Detents) == 0
+}
+
+func or[T comparable](v, def T) T {
+	var zero T
+	if v == zero {
+		return def
+	}
+	return v
+}
+
+// some makes an empty slice of a nil one, so that JSON shows [] for it.
+func some[T any](s []T) []T {
+	if s == nil {
+		return []T{}
+	}
+	return s
+}
+
+// Clone copies the job so that a change to one leaves the other alone.
+func (j Job) Clone() Job {
+	j.Mouldings = slices.Clone(j.Mouldings)
+	for i := range j.Mouldings {
+		j.Mouldings[i].Sticks = slices.Clone(j.Mouldings[i].Sticks)
+	}
+	j.Saw.Detents = slices.Clone(j.Saw.Detents)
+	j.Marks = slices.Clone(j.Marks)
+	j.Rooms = slices.Clone(j.Rooms)
+	for i := range j.Rooms {
+		j.Rooms[i] = j.Rooms[i].Clone()
+	}
+	return j
+}
+
+// Clone copies the room so that a change to one leaves the other alone.
+func (r Room) Clone() Room {
+	r.Walls, r.Corners = slices.Clone(r.Walls), slices.Clone(r.Corners)
+	r.Openings, r.Runs = slices.Clone(r.Openings), slices.Clone(r.Runs)
+	for i := range r.Walls {
+		w := &r.Walls[i]
+		w.Length = copyOf(w.Length)
+		w.Lengths = copyMap(w.Lengths)
+	}
+	for i := range r.Corners {
+		c := &r.Corners[i]
+		c.Angle = copyOf(c.Angle)
+		c.Readings = copyMap(c.Readings)
+		for _, rd := range c.Readings {
+			rd.Angle = copyOf(rd.Angle)
+		}
+	}
+	return r
+}
+
+func copyOf[T any](p *T) *T {
+	if p == nil {
+		return nil
+	}
+	v := *p
+	return &v
+}
+
+func copyMap[T any](m map[Level]*T) map[Level]*T {
+	if m == nil {
+		return nil
+	}
+	c := make(map[Level]*T, len(m))
+	for k, v := range m {
+		c[k] = copyOf(v)
+	}
+	return c
+}

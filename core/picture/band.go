@@ -1,0 +1,124 @@
+package picture
+
+import (
+	"gnomon/core/job"
+	"gnomon/core/plan"
+)
+
+// Band is a room unrolled into one strip, left to right as you turn around it.
+type Band struct {
+	Width    float64       `json:"width"`
+	Walls    []BandWall    `json:"walls"`
+	Corners  []BandCorner  `json:"corners"`
+	Openings []BandOpening `json:"openings"`
+	Pieces   []BandPiece   `json:"pieces"`
+	ToScale  bool          `json:"toScale"` // false where a wall is drawn wider than it is, to be seen at all
+}
+
+// BandWall is one wall's stretch of the band.
+type BandWall struct {
+	ID    string  `json:"id"`
+	Label string  `json:"label"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Known bool    `json:"known"`
+}
+
+// BandCorner is a fold of the band: a valley (inside) or a mountain (outside).
+type BandCorner struct {
+	ID     string  `json:"id"`
+	Letter string  `json:"letter"`
+	Fold   string  `json:"fold" enum:"valley,mountain,edge"`
+	At     float64 `json:"at"`
+}
+
+// BandOpening is a gap in the base.
+type BandOpening struct {
+	ID   string  `json:"id"`
+	Wall string  `json:"wall"`
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+}
+
+// BandPiece is a piece on the band.
+type BandPiece struct {
+	ID   string  `json:"id"`
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+}
+
+// leastShare is the share of the band that the shortest wall gets.
+const leastShare = 0.035
+
+// unmeasured is drawn for a wall without a length where no other wall has one.
+const unmeasured = 96.0
+
+// Unroll lays a room's walls out in a strip. Walls too short to be seen are
+// drawn wider; a wall without a length is drawn as the mean of the others.
+func Unroll(r *job.Room, pieces []plan.Piece) Band {
+	b := Band{Walls: []BandWall{}, Corners: []BandCorner{}, Openings: []BandOpening{}, Pieces: []BandPiece{}, ToScale: true}
+	lengths, known := wallLengths(r)
+	total := 0.0
+	for _, l := range lengths {
+		total += l
+	}
+	type frame struct{ at, scale float64 }
+	frames := map[string]frame{}
+	for i, w := range r.Walls {
+		drawn := max(lengths[i], total*leastShare)
+		if drawn > lengths[i] || !known[i] {
+			b.ToScale = false
+		}
+		frames[w.ID] = frame{b.Width, drawn / lengths[i]}
+		b.Walls = append(b.Walls, BandWall{ID: w.ID, Label: job.WallNumber(i), From: b.Width, To: b.Width + drawn, Known: known[i]})
+		b.Width += drawn
+		fold := "valley"
+		switch {
+		case !r.Joined(i):
+			fold = "edge"
+		case r.Corners[i].Kind == job.Outside:
+			fold = "mountain"
+		}
+		c := BandCorner{ID: r.Corners[i].ID, Letter: job.CornerLetter(i), Fold: fold, At: b.Width}
+		b.Corners = append(b.Corners, c)
+	}
+	if n := len(b.Corners); n > 0 && r.Closed { // the strip begins at the corner where it ends
+		first := b.Corners[n-1]
+		first.At = 0
+		b.Corners = append([]BandCorner{first}, b.Corners...)
+	}
+	for _, o := range r.Openings {
+		f := frames[o.Wall]
+		from, to := o.From.Length.Inches(), (o.From.Length + o.Width.Length).Inches()
+		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, From: f.at + from*f.scale, To: f.at + to*f.scale})
+	}
+	for _, p := range pieces {
+		if f, ok := frames[p.Wall]; ok && p.Room == r.ID {
+			from, to := p.From.Inches(), (p.From + p.Length).Inches()
+			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, From: f.at + from*f.scale, To: f.at + to*f.scale})
+		}
+	}
+	return b
+}
+
+// wallLengths gives every wall a length to draw, and whether it was measured.
+func wallLengths(r *job.Room) (lengths []float64, known []bool) {
+	sum, n := 0.0, 0
+	for _, w := range r.Walls {
+		l, ok := w.LengthAt(job.Floor)
+		lengths, known = append(lengths, l.Inches()), append(known, ok)
+		if ok {
+			sum, n = sum+l.Inches(), n+1
+		}
+	}
+	mean := unmeasured
+	if n > 0 {
+		mean = sum / float64(n)
+	}
+	for i := range lengths {
+		if !known[i] {
+			lengths[i] = mean
+		}
+	}
+	return lengths, known
+}

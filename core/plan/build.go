@@ -1,0 +1,210 @@
+package plan
+
+import (
+	"fmt"
+
+	"gnomon/core/decide"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/survey"
+)
+
+// Build makes the plan of a job. The job must have passed Check; what is
+// missing or doubtful in it comes back as findings, and the error is only for a
+// job that Check would have refused.
+func Build(j job.Job) (Plan, error) {
+	if err := j.Check(); err != nil {
+		return Plan{}, err
+	}
+	b := &builder{job: &j, unit: j.Unit}
+	for i := range j.Rooms {
+		b.room(&j.Rooms[i])
+	}
+	b.marks()
+	b.cuts()
+	b.sortFindings()
+	b.progress()
+	return b.plan, nil
+}
+
+type builder struct {
+	job  *job.Job
+	unit measure.Unit
+	plan Plan
+}
+
+// corner is what is known of a corner at a run's level.
+type corner struct {
+	theta   measure.Angle
+	usable  bool // there is a setting for it
+	assumed bool
+}
+
+// span is a piece before its ends are known; one on a wall without a length
+// takes its place in the decisions and is then left out.
+type span struct {
+	wall        int
+	known       bool
+	from, to    measure.Length
+	start       string // the opening it starts after, if any
+	left, right int    // corner indices, -1 for none
+	casing      [2]bool
+}
+
+func (b *builder) room(r *job.Room) {
+	b.checkRoom(r)
+	count := 0
+	for i := range r.Runs {
+		count = b.run(r, &r.Runs[i], count)
+	}
+}
+
+// run plans one run; count pieces of the room are labelled already.
+func (b *builder) run(r *job.Room, run *job.Run, count int) int {
+	m := b.job.Moulding(run.Moulding)
+	spans := spans(r, run.Level)
+	corners := make([]corner, len(r.Corners))
+	kinds := make([]job.CornerKind, 0, len(r.Corners))
+	letters := make([]string, 0, len(r.Corners))
+	for i, c := range r.Corners {
+		corners[i] = cornerAt(c, run.Level)
+		if r.Joined(i) {
+			kinds, letters = append(kinds, c.Kind), append(letters, job.CornerLetter(i))
+		}
+	}
+	dr := decide.Run{Closed: r.Closed, Corners: kinds, Letters: letters, Rules: b.job.Rules}
+	pieces := make([]Piece, len(spans))
+	for i, s := range spans {
+		label := fmt.Sprintf("Base %d", count+1)
+		if s.known {
+			count++
+		} else {
+			label = job.WallNumber(s.wall)
+		}
+		pieces[i] = Piece{ID: pieceID(run.ID, r.Walls[s.wall].ID, s.start), Label: label, Room: r.ID, Run: run.ID,
+			Wall: r.Walls[s.wall].ID, Moulding: m.ID, Length: s.to - s.from, From: s.from}
+		dr.Pieces = append(dr.Pieces, decide.Piece{Label: label, Length: s.to - s.from, LeftCorner: s.left, RightCorner: s.right})
+	}
+	decisions := decide.Corners(dr)
+	byCorner := make(map[int]decide.Corner, len(decisions))
+	for _, d := range decisions {
+		byCorner[d.Index] = d
+	}
+	for i, s := range spans {
+		p := &pieces[i]
+		for _, hand := range []joint.Hand{joint.Left, joint.Right} {
+			at, casing := s.left, s.casing[0]
+			if hand == joint.Right {
+				at, casing = s.right, s.casing[1]
+			}
+			e := End{Joint: Square, ToldTo: ToEnd}
+			if at >= 0 {
+				d := byCorner[at]
+				e = b.endAtCorner(m, r.Corners[at], at, corners[at], d, i)
+				other := d.Left
+				if hand == joint.Right {
+					other = d.Right
+				}
+				if other >= 0 && spans[other].known {
+					e.Meets = pieces[other].ID
+				}
+				b.set(m, &e, hand, endPlane(e, corners[at].theta), corners[at].usable)
+			} else {
+				if casing {
+					e.Joint = Butt
+				}
+				b.set(m, &e, hand, joint.SquareEnd(), true)
+			}
+			if hand == joint.Left {
+				p.Left = e
+			} else {
+				p.Right = e
+			}
+		}
+		p.Cut = p.Length - p.Left.Short - p.Right.Short
+		p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
+	}
+	for i, s := range spans {
+		if s.known {
+			b.plan.Pieces = append(b.plan.Pieces, pieces[i])
+			b.checkPiece(r, m, pieces[i])
+		}
+	}
+	for _, d := range decisions {
+		b.decision(r, run, d, spans, pieces)
+	}
+	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
+	for _, i := range order {
+		if spans[i].known {
+			b.plan.HangOrder = append(b.plan.HangOrder, pieces[i].ID)
+		}
+	}
+	return count
+}
+
+func pieceID(run, wall, start string) string {
+	id := run + "." + wall
+	if start != "" {
+		id += "." + start
+	}
+	return id
+}
+
+func cornerAt(c job.Corner, l job.Level) corner {
+	rd, ok := c.ReadingAt(l)
+	if !ok {
+		return corner{theta: 90, usable: true, assumed: true}
+	}
+	theta, ok := survey.Theta(*rd.Angle, rd.Scale)
+	return corner{theta: theta, usable: ok}
+}
+
+// spans cuts the walls of a room into what lies between openings. Openings
+// break what runs at the floor or the rail; a ceiling run passes over them.
+func spans(r *job.Room, level job.Level) []span {
+	var out []span
+	for i, w := range r.Walls {
+		length, known := w.LengthAt(level)
+		left, right := r.CornerAt(i, false), r.CornerAt(i, true)
+		at, start := measure.Length(0), ""
+		for _, o := range r.Openings { // in order along the wall
+			if o.Wall != w.ID || level == job.Ceiling {
+				continue
+			}
+			if o.From.Length > at || !known && at == 0 && start == "" {
+				out = append(out, span{wall: i, known: known, from: at, to: min(o.From.Length, length), start: start,
+					left: left, right: -1, casing: [2]bool{start != "", true}})
+			}
+			left, start = -1, o.ID
+			at = max(at, o.From.Length+o.Width.Length)
+		}
+		if length > at || !known {
+			out = append(out, span{wall: i, known: known, from: at, to: length, start: start,
+				left: left, right: right, casing: [2]bool{start != "", false}})
+		}
+	}
+	kept := out[:0]
+	for _, s := range out {
+		if !s.known || s.to > s.from { // nothing lies beyond a wall shorter than its openings
+			kept = append(kept, s)
+		}
+	}
+	return kept
+}
+
+func (b *builder) decision(r *job.Room, run *job.Run, d decide.Corner, spans []span, pieces []Piece) {
+	out := Decision{Room: r.ID, Run: run.ID, Corner: r.Corners[d.Index].ID, Letter: job.CornerLetter(d.Index),
+		Joint: string(d.Joint), Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp}
+	id := func(i int) string {
+		if i < 0 || !spans[i].known {
+			return ""
+		}
+		return pieces[i].ID
+	}
+	out.Coped, out.Through = id(d.Coped), id(d.Left)
+	if d.Coped == d.Left {
+		out.Through = id(d.Right)
+	}
+	b.plan.Decisions = append(b.plan.Decisions, out)
+}

@@ -1,0 +1,133 @@
+package plan
+
+import (
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/saw"
+)
+
+// Plan is everything worked out from a job.
+type Plan struct {
+	Pieces    []Piece
+	Decisions []Decision
+	Findings  []Finding
+	HangOrder []string // piece ids, room by room
+	Cuts      []Cut    // in the order to make them
+	Stops     []Stop
+}
+
+// Joint is what is on a piece's end.
+type Joint string
+
+// The joints.
+const (
+	Square Joint = "square"
+	Cope   Joint = "cope"
+	Mitre  Joint = "mitre"
+	Butt   Joint = "butt"
+)
+
+// Point is where on an end a length is told to.
+type Point string
+
+// A square end has one; a mitred end is told to its long or its short point.
+const (
+	ToEnd   Point = "end"
+	ToLong  Point = "long"
+	ToShort Point = "short"
+)
+
+// Piece is one length of moulding as it hangs. Its identity comes from its run,
+// its wall and what it starts at, so that it survives a rebuild.
+type Piece struct {
+	ID       string
+	Label    string
+	Room     string
+	Run      string
+	Wall     string
+	Moulding string
+	Length   measure.Length // measured, between corner lines or casing edges
+	Cut      measure.Length // what to cut, told to the points of its ends
+	Overall  measure.Length // tip to tip: what it takes of a stick
+	From     measure.Length // of its left end, from the wall's left end
+	Left     End
+	Right    End
+	Miscuts  int // how often it was spoiled
+	Done     bool
+}
+
+// End is one end of a piece.
+type End struct {
+	Joint   Joint
+	Corner  string // id, or none where the end meets no corner
+	Letter  string
+	Side    job.CornerKind // none where there is no corner
+	ToldTo  Point
+	Meets   string // the piece across the corner
+	Pose    saw.Pose
+	Setting *saw.Setting   // nil where no reading allows one
+	Dial    *saw.Dial      // nil where this saw cannot reach the setting
+	Slope   float64        // see joint.Normal.Slope
+	Run     measure.Length // how far the cut runs along the piece over its thickness
+	Short   measure.Length // how far a square end stops short of the corner line
+	Assumed bool           // the corner was not read and taken as square
+	Mark    string         // the mark that says this end is cut
+}
+
+// Decision is a choice made for one corner, with its reason.
+type Decision struct {
+	Room, Run string
+	Corner    string
+	Letter    string
+	Joint     string
+	Coped     string // piece id
+	Through   string // the piece that runs square past it, or the other of a mitred pair
+	Rule      string
+	Reason    string
+	RunnerUp  string
+}
+
+// Cut is one end to cut. A piece is cut when both of its ends are.
+type Cut struct {
+	Piece    string
+	Hand     joint.Hand
+	Number   int // of the piece's own two cuts, 1 or 2
+	Done     bool
+	Check    string   // what to measure after it
+	Cautions []string // what can hurt here
+}
+
+// Severity of a finding.
+type Severity string
+
+// Stop: cannot be cut or hung. Check: likely wrong. Note: good to know.
+const (
+	SeverityStop  Severity = "stop"
+	SeverityCheck Severity = "check"
+	SeverityNote  Severity = "note"
+)
+
+// Finding is how the plan talks back.
+type Finding struct {
+	Code     string
+	Severity Severity
+	Stop     string // the stop at which it waits: measure, joints or saw
+	Kind     string // what it is about: room, wall, corner, piece, moulding
+	ID       string
+	Room     string
+	Text     string // one sentence of what
+	Why      string // one of why
+	Remedy   string // and what to do
+}
+
+// About is the finding's reference, as in wall:w3.
+func (f Finding) About() string { return f.Kind + ":" + f.ID }
+
+// Stop is how far one stop of the work has come.
+type Stop struct {
+	ID       string // measure, joints, saw
+	State    string // untouched, in hand, settled
+	Text     string
+	Findings int // those of severity stop and check that wait there
+}

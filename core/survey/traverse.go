@@ -1,0 +1,50 @@
+package survey
+
+import (
+	"math"
+
+	"gnomon/core/measure"
+)
+
+// Point is a place on the floor, in inches: x to the right, y away from the
+// first wall into the room, so that a room seen from above with its first wall
+// at the top of the page has y pointing down.
+type Point struct{ X, Y float64 }
+
+// Leg is one wall of a traverse: its length and the signed turn at its right end.
+type Leg struct {
+	Length measure.Length
+	Turn   measure.Angle
+}
+
+// Side is one wall as it comes out on the floor.
+type Side struct {
+	From, To Point
+	Heading  measure.Angle // clockwise from above, 0 along the first wall
+}
+
+// Traverse lays the walls end to end as they were measured, nothing adjusted.
+// Walls go clockwise from above, the first from the origin along +x. Where a
+// closed room does not close, the last To and the first From stand apart by
+// the misclosure.
+func Traverse(legs []Leg) []Side {
+	out := make([]Side, len(legs))
+	var at Point
+	var heading measure.Angle
+	for i, l := range legs {
+		to := Point{at.X + l.Length.Inches()*heading.Cos(), at.Y + l.Length.Inches()*heading.Sin()}
+		out[i] = Side{From: at, To: to, Heading: heading}
+		at = to
+		heading += l.Turn
+	}
+	return out
+}
+
+// Misclosure is how far the end of the last wall is from the start of the first.
+func Misclosure(sides []Side) measure.Length {
+	if len(sides) == 0 {
+		return 0
+	}
+	a, b := sides[len(sides)-1].To, sides[0].From
+	return measure.FromInches(math.Hypot(b.X-a.X, b.Y-a.Y))
+}

@@ -1,0 +1,14 @@
+// Package demo holds the demo job as data: the Ferry House, a landing station
+// being made into a small library. Its rooms, people, mouldings and readings are
+// invented, and some readings are wrong on purpose.
+package demo
+
+import _ "embed"
+
+// ID is the demo job's identifier in its own database.
+const ID = "ferry-house"
+
+// FerryHouse is the demo's job file.
+//
+//go:embed ferry-house.json
+var FerryHouse []byte

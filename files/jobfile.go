@@ -1,0 +1,99 @@
+package files
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+
+	"gnomon/core/job"
+)
+
+// MaxJobFile is the largest job file that is read.
+const MaxJobFile = 8 << 20
+
+// Schema is the JSON Schema of the job file.
+//
+//go:embed job.schema.json
+var Schema []byte
+
+// ReadJob reads a job file whole: it comes back resolved, normalised and
+// checked, or not at all. The error is one line that names the thing, the
+// value and the way out.
+func ReadJob(r io.Reader) (job.Job, error) {
+	b, err := io.ReadAll(io.LimitReader(r, MaxJobFile+1))
+	if err != nil {
+		return job.Job{}, fmt.Errorf("job file: cannot be read: %w", err)
+	}
+	if len(b) > MaxJobFile {
+		return job.Job{}, fmt.Errorf("job file: longer than %d MB; split the job", MaxJobFile>>20)
+	}
+	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
+	// The version comes first: a newer file may hold what this program does not know.
+	var head struct {
+		Gnomon *json.Number `json:"gnomon"`
+	}
+	if err := json.Unmarshal(b, &head); err != nil {
+		return job.Job{}, jsonError(b, err)
+	}
+	if head.Gnomon == nil {
+		return job.Job{}, errors.New(`job file: "gnomon" is missing; begin it with {"gnomon":1, …}`)
+	}
+	if v, err := head.Gnomon.Int64(); err != nil || v != job.FileVersion {
+		return job.Job{}, fmt.Errorf("job file: format %q is not known here; this program reads format %d: use the program that wrote it, or a newer one", *head.Gnomon, job.FileVersion)
+	}
+	var j job.Job
+	dec := json.NewDecoder(bytes.NewReader(b))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(&j); err != nil {
+		return job.Job{}, jsonError(b, err)
+	}
+	if _, err := dec.Token(); err != io.EOF {
+		return job.Job{}, errors.New("job file: something follows the job; keep one job in a file")
+	}
+	if j.Unit == "" {
+		j.Unit = "in"
+	}
+	if err := job.Resolve(&j, j.Unit); err != nil {
+		return job.Job{}, fmt.Errorf("job file: %w", err)
+	}
+	j.Normalise()
+	if err := j.Check(); err != nil {
+		return job.Job{}, fmt.Errorf("job file: %w", err)
+	}
+	return j, nil
+}
+
+// WriteJob writes a job file that reads back to the same job.
+func WriteJob(w io.Writer, j job.Job) error {
+	j = j.Clone()
+	job.Settle(&j, j.Unit)
+	enc := json.NewEncoder(w)
+	enc.SetEscapeHTML(false)
+	enc.SetIndent("", "  ")
+	return enc.Encode(j)
+}
+
+// jsonError says where in the file the JSON went wrong.
+func jsonError(b []byte, err error) error {
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	at := int64(-1)
+	msg := err.Error()
+	switch {
+	case errors.As(err, &syntax):
+		at = syntax.Offset
+	case errors.As(err, &kind):
+		at = kind.Offset
+		msg = fmt.Sprintf("%q holds a %s where a %s belongs", kind.Field, kind.Value, kind.Type)
+	case errors.Is(err, io.ErrUnexpectedEOF):
+		at = int64(len(b))
+	}
+	if at < 0 || at > int64(len(b)) {
+		return fmt.Errorf("job file: %s; see docs/job-file.md for what it holds", msg)
+	}
+	line := 1 + bytes.Count(b[:at], []byte("\n"))
+	return fmt.Errorf("job file, line %d: %s; see docs/job-file.md for what it holds", line, msg)
+}

@@ -1,0 +1,236 @@
+package files
+
+import (
+	"encoding/csv"
+	"encoding/json"
+	"fmt"
+	"io"
+	"math"
+	"strconv"
+	"strings"
+	"text/tabwriter"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/plan"
+)
+
+// PlanFile is the plan as scripts read it. Angles are degrees with the signs
+// of docs/geometry.md; lengths are nanometres and inches to a millionth.
+type PlanFile struct {
+	Pieces    []PlanPiece   `json:"pieces"`
+	HangOrder []string      `json:"hang_order"`
+	Findings  []PlanFinding `json:"findings"`
+}
+
+// PlanPiece is one piece.
+type PlanPiece struct {
+	ID       string  `json:"id"`
+	Label    string  `json:"label"`
+	Room     string  `json:"room"`
+	Run      string  `json:"run"`
+	Wall     string  `json:"wall"`
+	LengthNM int64   `json:"length_nm"`
+	LengthIn float64 `json:"length_in"`
+	CutNM    int64   `json:"cut_nm"`
+	CutIn    float64 `json:"cut_in"`
+	Left     PlanEnd `json:"left"`
+	Right    PlanEnd `json:"right"`
+}
+
+// PlanEnd is one end of a piece. The setting is null where no reading allows
+// one, the dial where this job's saw cannot reach it.
+type PlanEnd struct {
+	Joint  string   `json:"joint"`
+	Corner *string  `json:"corner"`
+	Side   *string  `json:"side"`
+	ToldTo string   `json:"told_to"`
+	Meets  *string  `json:"meets"`
+	Pose   string   `json:"pose"`
+	Mitre  *float64 `json:"mitre_deg"`
+	Bevel  *float64 `json:"bevel_deg"`
+	Keep   *string  `json:"keep"`
+	Dial   *float64 `json:"dial_deg"`
+	Detent *float64 `json:"detent"`
+}
+
+// PlanFinding is one finding.
+type PlanFinding struct {
+	Code     string `json:"code"`
+	Severity string `json:"severity"`
+	About    string `json:"about"`
+	Text     string `json:"text"`
+	Remedy   string `json:"remedy"`
+}
+
+func optional(s string) *string {
+	if s == "" {
+		return nil
+	}
+	return &s
+}
+
+func planEnd(e plan.End) PlanEnd {
+	out := PlanEnd{Joint: string(e.Joint), Corner: optional(e.Corner), Side: optional(string(e.Side)), ToldTo: string(e.ToldTo),
+		Meets: optional(e.Meets), Pose: string(e.Pose.Lie)}
+	if s := e.Setting; s != nil {
+		m, b := float64(s.Mitre), float64(s.Bevel)
+		out.Mitre, out.Bevel, out.Keep = &m, &b, optional(string(s.Keep))
+	}
+	if d := e.Dial; d != nil {
+		m := float64(d.Mitre)
+		out.Dial = &m
+		if d.Detent != nil {
+			t := float64(*d.Detent)
+			out.Detent = &t
+		}
+	}
+	return out
+}
+
+func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
+
+// NewPlanFile makes the script's view of a plan.
+func NewPlanFile(p plan.Plan) PlanFile {
+	out := PlanFile{Pieces: []PlanPiece{}, HangOrder: []string{}, Findings: []PlanFinding{}}
+	for _, c := range p.Pieces {
+		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall,
+			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
+	}
+	out.HangOrder = append(out.HangOrder, p.HangOrder...)
+	for _, f := range p.Findings {
+		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy})
+	}
+	return out
+}
+
+// WritePlanJSON writes the plan as JSON, the same bytes for the same plan.
+func WritePlanJSON(w io.Writer, p plan.Plan) error {
+	enc := json.NewEncoder(w)
+	enc.SetEscapeHTML(false)
+	enc.SetIndent("", "  ")
+	return enc.Encode(NewPlanFile(p))
+}
+
+// WritePlanCSV writes the cut list, one line a piece, as RFC 4180 has it. Text
+// that a spreadsheet would take for a formula is kept from being one.
+func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
+	c := csv.NewWriter(w)
+	head := []string{"piece", "room", "wall", "measured", "cut", "cut_in", "cut_mm"}
+	for _, side := range []string{"left", "right"} {
+		for _, f := range []string{"joint", "told_to", "meets", "mitre", "bevel", "keep", "dial", "detent"} {
+			head = append(head, side+"_"+f)
+		}
+	}
+	if err := c.Write(head); err != nil {
+		return err
+	}
+	labels := labels(p)
+	for _, q := range p.Pieces {
+		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
+		for _, e := range []plan.End{q.Left, q.Right} {
+			f := planEnd(e)
+			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
+		}
+		for i := range row {
+			row[i] = unformula(row[i])
+		}
+		if err := c.Write(row); err != nil {
+			return err
+		}
+	}
+	c.Flush()
+	return c.Error()
+}
+
+// unformula puts a quote before a name that a spreadsheet would calculate.
+// Numbers with a sign stay numbers.
+func unformula(s string) string {
+	if s == "" || !strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+		return s
+	}
+	if _, err := strconv.ParseFloat(s, 64); err == nil {
+		return s
+	}
+	return "'" + s
+}
+
+func decimal(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
+
+func number(f *float64) string {
+	if f == nil {
+		return ""
+	}
+	return decimal(math.Round(*f*1e6) / 1e6)
+}
+
+func text(s *string) string {
+	if s == nil {
+		return ""
+	}
+	return *s
+}
+
+func labels(p plan.Plan) map[string]string {
+	m := make(map[string]string, len(p.Pieces))
+	for _, q := range p.Pieces {
+		m[q.ID] = q.Label
+	}
+	return m
+}
+
+func wallLabel(j job.Job, q plan.Piece) string {
+	for i, w := range j.Room(q.Room).Walls {
+		if w.ID == q.Wall {
+			return job.WallNumber(i)
+		}
+	}
+	return q.Wall
+}
+
+// WritePlanText writes the cut list and the findings for a terminal.
+func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		if _, err := fmt.Fprintf(w, "%s\n", r.Title()); err != nil {
+			return err
+		}
+		t := tabwriter.NewWriter(w, 2, 4, 2, ' ', 0)
+		for _, q := range p.Pieces {
+			if q.Room == r.ID {
+				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, q), q.Cut.In(j.Unit), endText(joint.Left, q.Left), endText(joint.Right, q.Right))
+			}
+		}
+		if err := t.Flush(); err != nil {
+			return err
+		}
+	}
+	for _, f := range p.Findings {
+		if _, err := fmt.Fprintf(w, "%s: %s %s %s\n", f.Severity, f.Text, f.Why, f.Remedy); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func endText(h joint.Hand, e plan.End) string {
+	s := fmt.Sprintf("%s %s", h, e.Joint)
+	if e.ToldTo != plan.ToEnd {
+		s += ", " + string(e.ToldTo) + " point"
+	}
+	if e.Setting == nil {
+		return s + ", no setting"
+	}
+	if e.Dial == nil {
+		return s + fmt.Sprintf(", mitre %s is past the saw's swing", e.Setting.Mitre)
+	}
+	if e.Dial.Mitre == 0 {
+		return s
+	}
+	side := "right"
+	if e.Dial.Mitre < 0 {
+		side = "left"
+	}
+	return s + fmt.Sprintf(", dial %s %s, keep %s", e.Dial.Mitre.Abs(), side, e.Setting.Keep)
+}

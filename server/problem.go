@@ -1,0 +1,113 @@
+package server
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/store"
+)
+
+// Problem is an error as the API tells it (RFC 9457), with the fields at fault.
+type Problem struct {
+	Title    string         `json:"title"`
+	Status   int            `json:"status"`
+	Detail   string         `json:"detail"`
+	Errors   []FieldProblem `json:"errors,omitempty"`
+	Conflict *Conflict      `json:"conflict,omitempty"`
+}
+
+// FieldProblem names a field, the value it had and the way out.
+type FieldProblem struct {
+	Field   string `json:"field"`
+	Value   string `json:"value,omitempty"`
+	Message string `json:"message"`
+	Remedy  string `json:"remedy"`
+}
+
+// Conflict is what both people entered.
+type Conflict struct {
+	Thing  string `json:"thing"`
+	Field  string `json:"field"`
+	Yours  string `json:"yours"`
+	Theirs string `json:"theirs"`
+}
+
+func (p *Problem) Error() string  { return p.Detail }
+func (p *Problem) GetStatus() int { return p.Status }
+
+// ContentType makes huma answer with problem+json.
+func (p *Problem) ContentType(string) string { return "application/problem+json" }
+
+func problem(status int, detail string, fields ...FieldProblem) *Problem {
+	return &Problem{Title: http.StatusText(status), Status: status, Detail: detail, Errors: fields}
+}
+
+func init() {
+	huma.DefaultArrayNullable = false // lists here are empty, never null
+	// huma's own errors, of requests that do not fit the schema, take our shape.
+	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
+		p := problem(status, msg)
+		for _, err := range errs {
+			f := FieldProblem{Message: fmt.Sprint(err), Remedy: "See /api/openapi.json for what belongs there."}
+			var d *huma.ErrorDetail
+			if errors.As(err, &d) {
+				f.Field, f.Message = d.Location, d.Message
+				if d.Value != nil {
+					if b, err := json.Marshal(d.Value); err == nil {
+						f.Value = clip(string(b))
+					}
+				}
+			}
+			p.Errors = append(p.Errors, f)
+		}
+		return p
+	}
+}
+
+func clip(s string) string {
+	if len(s) > 200 {
+		return s[:200] + "…"
+	}
+	return s
+}
+
+// asProblem turns the errors of the core and the store into answers.
+func asProblem(err error) error {
+	var invalid *job.Invalid
+	var conflict *edit.Conflict
+	var missing *edit.Missing
+	var parse *measure.ParseError
+	switch {
+	case err == nil:
+		return nil
+	case errors.As(err, &conflict):
+		p := problem(http.StatusConflict, err.Error(), FieldProblem{Field: conflict.Field, Value: conflict.Yours, Message: err.Error(), Remedy: "Look at both values and enter the right one."})
+		p.Conflict = &Conflict{conflict.Thing, conflict.Field, conflict.Yours, conflict.Theirs}
+		return p
+	case errors.As(err, &missing):
+		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "id", Value: missing.Thing, Message: "is not in this job, or no longer", Remedy: "Reload and choose again."})
+	case errors.As(err, &invalid):
+		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: invalid.Field, Value: invalid.Value, Message: invalid.Reason, Remedy: invalid.Remedy})
+	case errors.As(err, &parse):
+		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: parse.What, Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
+	case errors.Is(err, store.ErrNoJob):
+		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.", FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})
+	case errors.Is(err, store.ErrNothing):
+		return problem(http.StatusConflict, "There is nothing of yours to undo or redo; go on.", FieldProblem{Field: "client", Message: "nothing to undo or redo", Remedy: "Make a change first."})
+	}
+	return problem(http.StatusInternalServerError, "Something went wrong here, and nothing was changed: "+err.Error(), FieldProblem{Field: "server", Message: err.Error(), Remedy: "Try again; if it stays, restart Gnomon."})
+}
+
+// refuse answers outside huma, from middleware.
+func refuse(w http.ResponseWriter, p *Problem) {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(p.Status)
+	_ = json.NewEncoder(w).Encode(p) // the client is gone if this fails
+}

@@ -1,0 +1,289 @@
+package server
+
+import (
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/picture"
+	"gnomon/core/plan"
+	"gnomon/core/survey"
+)
+
+// JobView is a job with its plan: all that the screens need at once.
+type JobView struct {
+	ID        string         `json:"id"`
+	Revision  int64          `json:"revision"`
+	Name      string         `json:"name"`
+	Unit      string         `json:"unit" enum:"in,mm"`
+	Rules     job.Rules      `json:"rules"`
+	Saw       SawView        `json:"saw"`
+	Mouldings []MouldingView `json:"mouldings"`
+	Rooms     []RoomView     `json:"rooms"`
+	Pieces    []PieceView    `json:"pieces"`
+	Decisions []DecisionView `json:"decisions"`
+	Findings  []FindingView  `json:"findings"`
+	HangOrder []string       `json:"hangOrder"`
+	Cuts      []CutView      `json:"cuts"`
+	Stops     []StopView     `json:"stops"`
+	CanUndo   bool           `json:"canUndo"`
+	CanRedo   bool           `json:"canRedo"`
+}
+
+// SawView is the job's saw; angles without sign.
+type SawView struct {
+	Name       string    `json:"name"`
+	MitreLeft  float64   `json:"mitreLeft"`
+	MitreRight float64   `json:"mitreRight"`
+	BevelLeft  float64   `json:"bevelLeft"`
+	BevelRight float64   `json:"bevelRight"`
+	Resolution float64   `json:"resolution"`
+	Detents    []float64 `json:"detents"`
+}
+
+// MouldingView is a moulding.
+type MouldingView struct {
+	ID        string      `json:"id"`
+	Name      string      `json:"name"`
+	Kind      string      `json:"kind"`
+	Height    EntryView   `json:"height"`
+	Thickness EntryView   `json:"thickness"`
+	Profiled  bool        `json:"profiled"`
+	Sticks    []EntryView `json:"sticks"`
+}
+
+// RoomView is a room with its pictures.
+type RoomView struct {
+	ID       string        `json:"id"`
+	Name     string        `json:"name"`
+	Title    string        `json:"title"`
+	Closed   bool          `json:"closed"`
+	Walls    []WallView    `json:"walls"`
+	Corners  []CornerView  `json:"corners"`
+	Openings []OpeningView `json:"openings"`
+	Runs     []job.Run     `json:"runs"`
+	Band     picture.Band  `json:"band"`
+	Floor    picture.Floor `json:"floor"`
+	Gap      *LengthView   `json:"gap,omitempty" doc:"how far the walls as measured are from closing"`
+}
+
+// WallView is a wall face.
+type WallView struct {
+	ID     string     `json:"id"`
+	Label  string     `json:"label"`
+	Length *EntryView `json:"length,omitempty"`
+}
+
+// CornerView is the corner at the right end of the wall of the same index.
+type CornerView struct {
+	ID      string   `json:"id"`
+	Letter  string   `json:"letter"`
+	Kind    string   `json:"kind" enum:"inside,outside"`
+	Joined  bool     `json:"joined" doc:"false at the free end of an open run"`
+	Reading *float64 `json:"reading,omitempty"`
+	Typed   string   `json:"typed"`
+	Scale   string   `json:"scale" enum:"corner,deflection,mitre"`
+	Theta   string   `json:"theta,omitempty" doc:"the corner's own angle"`
+	Half    string   `json:"half,omitempty" doc:"half its deflection"`
+}
+
+// OpeningView is an opening in a wall.
+type OpeningView struct {
+	ID    string    `json:"id"`
+	Wall  string    `json:"wall"`
+	From  EntryView `json:"from"`
+	Width EntryView `json:"width"`
+}
+
+// PieceView is a piece.
+type PieceView struct {
+	ID       string     `json:"id"`
+	Label    string     `json:"label"`
+	Room     string     `json:"room"`
+	Wall     string     `json:"wall"`
+	WallText string     `json:"wallText"`
+	Moulding string     `json:"moulding"`
+	Length   LengthView `json:"length"`
+	Cut      LengthView `json:"cut"`
+	Left     EndView    `json:"left"`
+	Right    EndView    `json:"right"`
+	Miscuts  int        `json:"miscuts"`
+	Done     bool       `json:"done"`
+}
+
+// EndView is one end of a piece.
+type EndView struct {
+	Joint   string      `json:"joint" enum:"square,cope,mitre,butt"`
+	Corner  string      `json:"corner,omitempty"`
+	Letter  string      `json:"letter,omitempty"`
+	Side    string      `json:"side,omitempty"`
+	ToldTo  string      `json:"toldTo" enum:"end,long,short"`
+	Meets   string      `json:"meets,omitempty"`
+	Mitre   *AngleView  `json:"mitre,omitempty" doc:"the ideal setting"`
+	Bevel   *AngleView  `json:"bevel,omitempty"`
+	Keep    string      `json:"keep,omitempty"`
+	Dial    *AngleView  `json:"dial,omitempty" doc:"the mitre to set on this saw"`
+	Tilt    *AngleView  `json:"tilt,omitempty" doc:"the bevel to set on this saw"`
+	Detent  string      `json:"detent,omitempty" doc:"where the dialled mitre stands to the detents, in words"`
+	Lies    string      `json:"lies"`
+	Slope   float64     `json:"slope"`
+	Short   *LengthView `json:"short,omitempty" doc:"how far a square end stops short of the corner line"`
+	Assumed bool        `json:"assumed,omitempty"`
+	Mark    string      `json:"mark,omitempty"`
+}
+
+// DecisionView is a decision at a corner.
+type DecisionView struct {
+	Room     string `json:"room"`
+	Corner   string `json:"corner"`
+	Letter   string `json:"letter"`
+	Joint    string `json:"joint"`
+	Coped    string `json:"coped,omitempty"`
+	Through  string `json:"through,omitempty"`
+	Rule     string `json:"rule"`
+	Reason   string `json:"reason"`
+	RunnerUp string `json:"runnerUp"`
+}
+
+// FindingView is a finding.
+type FindingView struct {
+	Code     string `json:"code"`
+	Severity string `json:"severity" enum:"stop,check,note"`
+	Stop     string `json:"stop"`
+	Kind     string `json:"kind"`
+	ID       string `json:"id"`
+	Room     string `json:"room,omitempty"`
+	Text     string `json:"text"`
+	Why      string `json:"why"`
+	Remedy   string `json:"remedy"`
+}
+
+// CutView is one cut. Mark is what to send back when it is made.
+type CutView struct {
+	Piece    string   `json:"piece"`
+	Hand     string   `json:"hand" enum:"left,right"`
+	Number   int      `json:"number"`
+	Done     bool     `json:"done"`
+	Check    string   `json:"check"`
+	Cautions []string `json:"cautions"`
+	Mark     job.Mark `json:"mark"`
+}
+
+// StopView is how far a stop of the work has come.
+type StopView struct {
+	ID       string `json:"id"`
+	State    string `json:"state" enum:"untouched,in hand,settled"`
+	Text     string `json:"text"`
+	Findings int    `json:"findings"`
+}
+
+func some[T any](s []T) []T {
+	if s == nil {
+		return []T{}
+	}
+	return s
+}
+
+func degrees(as []measure.Angle) []float64 {
+	out := make([]float64, len(as))
+	for i, a := range as {
+		out[i] = float64(a)
+	}
+	return out
+}
+
+// viewOf makes the view of a job and its plan.
+func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
+	u := j.Unit
+	s := j.Saw
+	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: j.Rules,
+		Saw:       SawView{s.Name, float64(s.MitreLeft), float64(s.MitreRight), float64(s.BevelLeft), float64(s.BevelRight), float64(s.Resolution), degrees(s.Detents)},
+		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
+		HangOrder: some(p.HangOrder), Cuts: []CutView{}, Stops: []StopView{}}
+	for _, m := range j.Mouldings {
+		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []EntryView{}}
+		for _, e := range m.Sticks {
+			mv.Sticks = append(mv.Sticks, entryView(e, u))
+		}
+		v.Mouldings = append(v.Mouldings, mv)
+	}
+	wallText := map[string]string{}
+	for i := range j.Rooms {
+		v.Rooms = append(v.Rooms, roomView(&j.Rooms[i], p.Pieces, u))
+		for k, w := range j.Rooms[i].Walls {
+			wallText[w.ID] = job.WallNumber(k)
+		}
+	}
+	at := map[string]plan.Piece{}
+	for _, q := range p.Pieces {
+		at[q.ID] = q
+		v.Pieces = append(v.Pieces, PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done})
+	}
+	for _, d := range p.Decisions {
+		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
+	}
+	for _, f := range p.Findings {
+		v.Findings = append(v.Findings, FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy})
+	}
+	for _, c := range p.Cuts {
+		q := at[c.Piece]
+		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
+		if st := q.End(c.Hand).Setting; st != nil {
+			m.Mitre, m.Bevel = st.Mitre, st.Bevel
+		}
+		v.Cuts = append(v.Cuts, CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: some(c.Cautions), Mark: m})
+	}
+	for _, t := range p.Stops {
+		v.Stops = append(v.Stops, StopView{t.ID, t.State, t.Text, t.Findings})
+	}
+	return v
+}
+
+func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
+	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Openings: []OpeningView{},
+		Runs: r.Runs, Band: picture.Unroll(r, pieces), Floor: picture.Above(r, pieces)}
+	if g := v.Floor.Gap; g != nil {
+		l := lengthView(g.Length, u)
+		v.Gap = &l
+	}
+	for i, w := range r.Walls {
+		wv := WallView{ID: w.ID, Label: job.WallNumber(i)}
+		if w.Length != nil {
+			e := entryView(*w.Length, u)
+			wv.Length = &e
+		}
+		v.Walls = append(v.Walls, wv)
+	}
+	for i, c := range r.Corners {
+		cv := CornerView{ID: c.ID, Letter: job.CornerLetter(i), Kind: string(c.Kind), Joined: r.Joined(i), Scale: string(c.Scale)}
+		if rd, ok := c.ReadingAt(job.Floor); ok {
+			cv.Reading, cv.Typed = (*float64)(rd.Angle), rd.Angle.Text(6)
+			if theta, ok := survey.Theta(*rd.Angle, rd.Scale); ok {
+				cv.Theta, cv.Half = theta.String(), joint.Half(theta).String()
+			}
+		}
+		v.Corners = append(v.Corners, cv)
+	}
+	for _, o := range r.Openings {
+		v.Openings = append(v.Openings, OpeningView{ID: o.ID, Wall: o.Wall, From: entryView(o.From, u), Width: entryView(o.Width, u)})
+	}
+	return v
+}
+
+func endView(e plan.End, u measure.Unit) EndView {
+	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark}
+	if e.Short > 0 {
+		l := lengthView(e.Short, u)
+		v.Short = &l
+	}
+	if s := e.Setting; s != nil {
+		m, b := swingView(s.Mitre), tiltView(s.Bevel)
+		v.Mitre, v.Bevel, v.Keep = &m, &b, string(s.Keep)
+	}
+	if d := e.Dial; d != nil {
+		m, b := swingView(d.Mitre), tiltView(d.Bevel)
+		v.Dial, v.Tilt, v.Detent = &m, &b, d.Text()
+	}
+	return v
+}

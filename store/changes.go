@@ -1,0 +1,118 @@
+package store
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"gorm.io/gorm"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+)
+
+// What a change was, and what has become of it. A standing one can be undone
+// by its client, an undone one redone, a spent one neither.
+const (
+	kindDo   = "do"
+	kindUndo = "undo"
+	kindRedo = "redo"
+
+	standing = "standing"
+	undone   = "undone"
+	spent    = "spent"
+)
+
+// ErrNothing is an undo or redo with nothing to take back or make again.
+var ErrNothing = errors.New("nothing to undo or redo")
+
+// Result is a job after a change.
+type Result struct {
+	Job      job.Job
+	Revision int64
+}
+
+// Do makes the steps as one change of the client: all or none. Errors are those
+// of package edit, or ErrNoJob.
+func (s *Store) Do(id, client string, ops []edit.Op) (Result, error) {
+	return s.apply(id, client, func(tx *gorm.DB) (string, string, []edit.Op, error) {
+		// A new step ends what could be redone.
+		err := tx.Model(&changeRow{}).Where("job_id = ? AND client = ? AND state = ?", id, client, undone).Update("state", spent).Error
+		return kindDo, standing, ops, err
+	})
+}
+
+// Undo takes back the client's own last change that still stands.
+func (s *Store) Undo(id, client string) (Result, error) {
+	return s.again(id, client, standing, kindUndo, undone)
+}
+
+// Redo makes again the client's own last change that was undone.
+func (s *Store) Redo(id, client string) (Result, error) {
+	return s.again(id, client, undone, kindRedo, standing)
+}
+
+func (s *Store) again(id, client, from, kind, to string) (Result, error) {
+	return s.apply(id, client, func(tx *gorm.DB) (string, string, []edit.Op, error) {
+		var last changeRow
+		if err := lastChange(tx, id, client, from).Take(&last).Error; err != nil {
+			if errors.Is(err, gorm.ErrRecordNotFound) {
+				err = ErrNothing
+			}
+			return "", "", nil, err
+		}
+		var ops []edit.Op
+		if err := json.Unmarshal([]byte(last.Inverse), &ops); err != nil {
+			return "", "", nil, err
+		}
+		return kind, to, ops, tx.Model(&last).Update("state", spent).Error
+	})
+}
+
+func lastChange(tx *gorm.DB, id, client, state string) *gorm.DB {
+	return tx.Where("job_id = ? AND client = ? AND state = ?", id, client, state).Order("seq DESC")
+}
+
+func (s *Store) apply(id, client string, steps func(tx *gorm.DB) (kind, state string, ops []edit.Op, err error)) (Result, error) {
+	var out Result
+	err := s.change(func(tx *gorm.DB) error {
+		old, err := load(tx, id)
+		if err != nil {
+			return err
+		}
+		j, err := old.toJob()
+		if err != nil {
+			return fmt.Errorf("job %s as kept: %w", id, err)
+		}
+		kind, state, ops, err := steps(tx)
+		if err != nil {
+			return err
+		}
+		next, inverse, err := edit.ApplyAll(j, ops)
+		if err != nil {
+			return err
+		}
+		if err := write(tx, old, toRows(id, old.Job[0].CreatedAt, next)); err != nil {
+			return err
+		}
+		row := changeRow{JobID: id, Client: client, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse), At: s.now().Format(time.RFC3339)}
+		if err := tx.Create(&row).Error; err != nil {
+			return err
+		}
+		out = Result{Job: next, Revision: row.Seq}
+		return nil
+	})
+	return out, err
+}
+
+// CanUndo tells whether the client has something to undo and to redo.
+func (s *Store) CanUndo(id, client string) (undo, redo bool, err error) {
+	var n [2]int64
+	for i, state := range []string{standing, undone} {
+		if err := lastChange(s.db.Model(&changeRow{}), id, client, state).Order("").Count(&n[i]).Error; err != nil {
+			return false, false, err
+		}
+	}
+	return n[0] > 0, n[1] > 0, nil
+}

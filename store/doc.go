@@ -1,0 +1,7 @@
+// Package store keeps jobs in one SQLite file through GORM: the job's tables,
+// the log of every change with its inverse, and backups.
+//
+// A change is one transaction: the job is read, the steps of package edit are
+// applied to it, the rows that differ are written, and the steps are logged
+// with those that undo them. What is acknowledged is on disk.
+package store

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import MarginNotes from './shell/MarginNotes.vue'
+import StoryStick from './shell/StoryStick.vue'
+import TopBar from './shell/TopBar.vue'
+import RoomBand from './parts/RoomBand.vue'
+import { useKeys } from './state/keys'
+import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt } from './state/job'
+import { notice } from './state/notice'
+import { roomId } from './state/place'
+
+// Dialogs are loaded when they are first wanted.
+const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
+const KeyList = defineAsyncComponent(() => import('./shell/KeyList.vue'))
+const NewRoom = defineAsyncComponent(() => import('./shell/NewRoom.vue'))
+const ConflictBox = defineAsyncComponent(() => import('./shell/ConflictBox.vue'))
+
+const route = useRoute()
+const router = useRouter()
+const box = ref<'' | 'go' | 'keys' | 'room'>('')
+const stop = computed(() => String(route.name ?? ''))
+const withBand = computed(() => ['measure', 'joints', 'saw'].includes(stop.value))
+
+watch(
+  () => route.params.job,
+  (id) => (id ? void openJob(String(id)) : stop.value && closeJob()),
+  { immediate: true },
+)
+watch(
+  () => route.query.room,
+  (id) => (roomId.value = typeof id === 'string' ? id : ''),
+  { immediate: true },
+)
+const titles: Record<string, string> = { measure: 'Measure', joints: 'Joints', saw: 'Saw', shop: 'Shop', corner: 'One corner' }
+watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
+
+function toStop(n: number) {
+  const name = ['measure', 'joints', 'saw'][n - 1]
+  if (name && view.value) void router.push({ name, params: { job: view.value.id }, query: route.query })
+}
+useKeys({
+  'ctrl+k': () => (box.value = 'go'),
+  '/': () => (box.value = 'go'),
+  '?': () => (box.value = 'keys'),
+  'ctrl+z': () => void undo(),
+  'ctrl+shift+z': () => void redo(),
+  u: () => view.value && void attempt(setOp('job', '', 'unit', view.value.unit === 'in' ? 'mm' : 'in')),
+  'alt+1': () => toStop(1),
+  'alt+2': () => toStop(2),
+  'alt+3': () => toStop(3),
+})
+</script>
+
+<template>
+  <div class="shell" :class="stop">
+    <StoryStick />
+    <div class="work">
+      <TopBar @go="box = 'go'" @keys="box = 'keys'" @new-room="box = 'room'" />
+      <p v-if="missing && route.params.job" class="lost">{{ missing }} <RouterLink :to="{ name: 'jobs' }">All jobs</RouterLink></p>
+      <template v-else-if="!route.params.job || view">
+        <RoomBand v-if="withBand" class="screen-only" />
+        <RouterView v-slot="{ Component }">
+          <div class="pane">
+            <main class="main"><component :is="Component" @new-room="box = 'room'" /></main>
+            <MarginNotes v-if="withBand" />
+          </div>
+        </RouterView>
+      </template>
+      <p v-else class="lost quiet">Opening the job…</p>
+    </div>
+    <GoBox v-if="box === 'go' && view" @close="box = ''" />
+    <KeyList v-if="box === 'keys'" @close="box = ''" />
+    <NewRoom v-if="box === 'room' && view" @close="box = ''" />
+    <ConflictBox v-if="conflict" />
+    <div v-if="notice" class="notice screen-only" :class="{ bad: notice.bad }" role="status">{{ notice.text }}</div>
+  </div>
+</template>
+
+<style>
+.shell { height: 100%; display: flex; }
+.work { flex: 1; min-width: 0; display: flex; flex-direction: column; }
+.pane { flex: 1; min-height: 0; display: flex; }
+.main { flex: 1; min-width: 0; overflow: auto; }
+.lost { padding: 40px; }
+.notice { position: fixed; z-index: 40; left: 50%; bottom: 22px; transform: translateX(-50%); max-width: min(640px, calc(100vw - 24px)); padding: 10px 18px; border-radius: 3px; background: var(--ink); color: #fff; }
+.notice.bad { background: var(--brick); }
+@media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .main { overflow: visible; flex: none; } }
+@media (max-width: 640px) { .pane { padding-bottom: 76px; } .notice { bottom: 84px; width: calc(100vw - 24px); } }
+@media print { .shell, .work, .pane, .main { display: block; height: auto; overflow: visible; } }
+</style>

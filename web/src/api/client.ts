@@ -1,0 +1,60 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema.gen'
+
+type Schemas = components['schemas']
+export type JobView = Schemas['JobView']
+export type RoomView = Schemas['RoomView']
+export type WallView = Schemas['WallView']
+export type CornerView = Schemas['CornerView']
+export type OpeningView = Schemas['OpeningView']
+export type MouldingView = Schemas['MouldingView']
+export type PieceView = Schemas['PieceView']
+export type EndView = Schemas['EndView']
+export type CutView = Schemas['CutView']
+export type DecisionView = Schemas['DecisionView']
+export type FindingView = Schemas['FindingView']
+export type StopView = Schemas['StopView']
+export type LengthView = Schemas['LengthView']
+export type EntryView = Schemas['EntryView']
+export type AngleView = Schemas['AngleView']
+export type Bench = Schemas['Bench']
+export type Floor = Schemas['Floor']
+export type OneCorner = Schemas['OneCorner']
+export type JobEntry = Schemas['JobEntry']
+export type Op = Schemas['Op']
+export type Problem = Schemas['Problem']
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+/** What the server answered, or what to tell the person instead. */
+export class Refused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+  /** The first field at fault in one line: what, and the way out. */
+  get line(): string {
+    const f = this.problem.errors?.[0]
+    return f ? `${sentence(f.message)} ${sentence(f.remedy)}` : this.problem.detail
+  }
+}
+
+function sentence(s: string): string {
+  const t = s.trim()
+  if (!t) return ''
+  const u = t[0]!.toUpperCase() + t.slice(1)
+  return /[.:?]$/.test(u) ? u : `${u}.`
+}
+
+const unreachable: Problem = { title: 'No answer', status: 0, detail: 'Gnomon does not answer. Start it again; nothing entered before is lost.', errors: [] }
+
+/** Gives the data of an answer or throws Refused. */
+export async function take<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let r: { data?: T; error?: unknown; response: Response }
+  try {
+    r = await call
+  } catch {
+    throw new Refused(unreachable)
+  }
+  if (r.data !== undefined && r.response.ok) return r.data
+  throw new Refused((r.error as Problem) ?? { ...unreachable, detail: `Gnomon answered ${r.response.status}. Reload the page.` })
+}

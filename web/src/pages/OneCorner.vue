@@ -1,0 +1,100 @@
+<script setup lang="ts">
+// One corner, no job: a reading and its scale, and there are the settings and
+// the picture for both pieces that meet in it.
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, type OneCorner, Refused, take } from '../api/client'
+import SawBench from '../parts/SawBench.vue'
+
+const route = useRoute()
+const router = useRouter()
+const q = (k: string, d: string) => (typeof route.query[k] === 'string' ? (route.query[k] as string) : d)
+const reading = ref(q('reading', '90'))
+const scale = ref(q('scale', 'corner') as 'corner')
+const kind = ref(q('kind', 'inside') as 'inside')
+const lie = ref(q('lie', 'upright'))
+const spring = ref(q('spring', '38'))
+const answer = shallowRef<OneCorner | null>(null)
+const error = ref('')
+
+const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
+const kinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
+// How a piece lies, in one choice: the server knows a pose and an edge.
+const lies: Record<string, { label: string; pose: 'upright' | 'nested' | 'flat'; edge: 'top' | 'bottom' }> = {
+  upright: { label: 'base, upright', pose: 'upright', edge: 'top' },
+  nested: { label: 'crown, nested', pose: 'nested', edge: 'top' },
+  'flat-top': { label: 'flat, top to fence', pose: 'flat', edge: 'top' },
+  'flat-bottom': { label: 'flat, bottom to fence', pose: 'flat', edge: 'bottom' },
+}
+const lieOptions = Object.entries(lies).map(([value, l]) => ({ label: l.label, value }))
+const pose = computed(() => lies[lie.value] ?? lies.upright!)
+const crown = computed(() => pose.value.pose !== 'upright')
+
+async function ask() {
+  const query = { reading: reading.value, scale: scale.value, kind: kind.value, pose: pose.value.pose, edge: pose.value.edge, spring: crown.value ? spring.value : '' }
+  try {
+    answer.value = await take(api.GET('/api/corner', { params: { query } }))
+    error.value = ''
+  } catch (e) {
+    error.value = e instanceof Refused ? e.line : String(e)
+    answer.value = null
+  }
+  void router.replace({ query: { reading: reading.value, scale: scale.value, kind: kind.value, lie: lie.value, ...(crown.value ? { spring: spring.value } : {}) } })
+}
+const soon = useDebounceFn(ask, 120)
+watch([reading, spring], () => void soon())
+watch([scale, kind, lie], () => void ask(), { immediate: true })
+const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ? ` ${e.mitre.side}` : ''}`
+</script>
+
+<template>
+  <div class="corner">
+    <section class="ask">
+      <h1>One corner</h1>
+      <label class="read">Protractor reading <span class="deg"><input v-model="reading" inputmode="decimal" autocomplete="off" aria-label="Protractor reading" @focus="(e) => (e.target as HTMLInputElement).select()" /><i>°</i></span></label>
+      <div class="col"><span class="cap">read on the scale</span><el-segmented v-model="scale" :options="scales" aria-label="Scale of the reading" /></div>
+      <div class="col"><span class="cap">turns</span><el-segmented v-model="kind" :options="kinds" aria-label="Inside or outside" /></div>
+      <div class="col"><span class="cap">how it lies on the saw</span>
+        <select v-model="lie" aria-label="How it lies on the saw"><option v-for="o in lieOptions" :key="o.value" :value="o.value">{{ o.label }}</option></select>
+      </div>
+      <label v-if="crown" class="col"><span class="cap">spring angle</span><span class="deg small-in"><input v-model="spring" inputmode="decimal" autocomplete="off" aria-label="Spring angle" /><i>°</i></span></label>
+      <p v-if="error" class="stop" role="alert">{{ error }}</p>
+      <p v-else-if="answer" class="sum">A corner of {{ answer.theta }}: each mitre takes {{ answer.half }}.</p>
+      <p v-if="answer?.finding" class="check small"><b>{{ answer.finding.text }}</b> {{ answer.finding.why }} {{ answer.finding.remedy }}</p>
+      <p class="quiet small caution">Cut a scrap first and try it in the corner. Guard on, hands out of the blade’s line, let the blade stop before you lift.</p>
+    </section>
+    <section class="answers">
+      <article v-for="e in answer?.ends ?? []" :key="e.hand">
+        <h2><span>{{ e.hand === 'right' ? 'Piece left of the corner' : 'Piece right of the corner' }}</span> its {{ e.hand }} end</h2>
+        <div class="figures">
+          <div><b class="pink">{{ e.mitre.text }}<small v-if="e.mitre.side"> {{ e.mitre.side }}</small></b><span>mitre{{ e.mitre.side ? ` · handle ${e.mitre.side}` : '' }}</span></div>
+          <div><b>{{ e.bevel.text }}<small v-if="e.bevel.side"> {{ e.bevel.side }}</small></b><span>bevel{{ e.bevel.side ? ' · top of blade' : '' }}</span></div>
+          <div><b>{{ e.keep }}</b><span>keep</span></div>
+        </div>
+        <div class="pic"><SawBench :bench="e.bench" :swing="words(e)" :mark-text="`told to the ${e.toldTo} point`" small /></div>
+        <p class="lies">{{ e.bench.lies }} From above; you stand below.<template v-if="!e.bench.toScale"> Angles are true, the moulding stands for yours.</template></p>
+      </article>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.corner { min-height: 100%; display: flex; }
+.ask { width: 330px; flex: none; padding: 22px 24px; display: flex; flex-direction: column; gap: 16px; }
+h1 { font-size: 22px; }
+.read, .col { display: flex; flex-direction: column; gap: 3px; font-size: 13px; color: var(--pencil); }
+.cap { font-size: 13px; color: var(--pencil); }
+.deg { position: relative; display: block; width: 210px; } .deg i { position: absolute; right: 14px; top: 8px; font-style: normal; font-size: 26px; color: var(--pencil); }
+.deg input { width: 100%; height: 60px; padding: 0 40px 0 14px; border: 2px solid var(--chalk); border-radius: 3px; background: var(--sheet); font-size: 34px; font-weight: 700; color: var(--ink); }
+.small-in { width: 130px; } .small-in input { height: 46px; font-size: 22px; border-width: 1px; border-color: var(--rule); } .small-in i { font-size: 18px; top: 10px; }
+select { height: 44px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); color: var(--ink); font-size: 15px; }
+.sum { font-weight: 600; } .caution { margin-top: auto; }
+.answers { flex: 1; min-width: 0; background: var(--dark); color: #fff; padding: 16px 24px; display: grid; grid-template-rows: 1fr 1fr; gap: 12px; }
+article { display: flex; flex-direction: column; min-height: 300px; } article + article { border-top: 1px solid var(--dark-rule); padding-top: 12px; }
+h2 { font-size: 15px; color: var(--dark-pencil); font-weight: 400; } h2 span { color: #fff; font-weight: 600; }
+.figures { display: flex; gap: 8px 34px; flex-wrap: wrap; } .figures div { display: flex; flex-direction: column; }
+.figures b { font-size: 44px; line-height: 1.1; } .figures small { font-size: 22px; } .figures span { color: var(--dark-pencil); font-size: 14px; } .pink { color: var(--pink); }
+.pic { flex: 1; min-height: 170px; } .lies { color: var(--dark-pencil); font-size: 13px; }
+@media (max-width: 860px) { .corner { flex-direction: column; } .ask { width: auto; padding: 16px; gap: 12px; } .answers { display: block; padding: 14px 16px 90px; } article { margin-bottom: 16px; } .pic { height: 220px; flex: none; } .caution { margin-top: 0; } .figures b { font-size: 40px; } }
+</style>

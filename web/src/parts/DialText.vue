@@ -1,0 +1,16 @@
+<script setup lang="ts">
+// What to set for an end, in the words of the saw: "44.75° left".
+import type { EndView } from '../api/client'
+
+defineProps<{ end: EndView }>()
+</script>
+
+<template>
+  <span v-if="end.dial" class="dial">{{ end.dial.text }}<template v-if="end.dial.side"> {{ end.dial.side }}</template></span>
+  <span v-else-if="end.mitre" class="dial stop">{{ end.mitre.text }} {{ end.mitre.side }}, past the swing</span>
+  <span v-else class="dial stop">no setting</span>
+</template>
+
+<style scoped>
+.dial { white-space: nowrap; }
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+// A field for something typed that Go reads: it is sent as typed when the field
+// is left or Enter is pressed, and a refusal shows under it with the way out.
+import { computed, nextTick, ref, useId, watch } from 'vue'
+import { Refused } from '../api/client'
+import { walkFrom } from './walk'
+
+const props = defineProps<{
+  label: string
+  value: string
+  commit: (text: string) => Promise<void> | void
+  placeholder?: string
+  big?: boolean
+  wide?: boolean
+  hideLabel?: boolean
+  /** Letters that are commands here: no letter can be meant in the field. */
+  keys?: Record<string, () => void>
+  inputmode?: 'decimal' | 'text'
+  suffix?: string
+}>()
+const emit = defineEmits<{ walked: [back: boolean] }>()
+
+const id = useId()
+const input = ref<HTMLInputElement>()
+const text = ref(props.value)
+const error = ref('')
+const focused = ref(false)
+const busy = ref(false)
+const shown = computed(() => !focused.value && !error.value && text.value !== '' && text.value === props.value)
+
+watch(
+  () => props.value,
+  (v) => {
+    if (!focused.value || text.value === sent) text.value = v
+    if (!focused.value) error.value = ''
+  },
+)
+let sent = props.value
+
+async function send(): Promise<boolean> {
+  if (text.value === props.value) {
+    error.value = ''
+    return true
+  }
+  sent = text.value
+  busy.value = true
+  try {
+    await props.commit(text.value.trim())
+    error.value = ''
+    await nextTick()
+    text.value = props.value
+    return true
+  } catch (e) {
+    error.value = e instanceof Refused ? e.line : String(e)
+    return false
+  } finally {
+    busy.value = false
+  }
+}
+
+async function onKey(e: KeyboardEvent) {
+  if (e.key === 'Enter') {
+    e.preventDefault()
+    const el = input.value
+    if ((await send()) && el && document.activeElement === el) {
+      if (!walkFrom(el, e.shiftKey)) emit('walked', e.shiftKey)
+    }
+    return
+  }
+  if (e.key === 'Escape') {
+    text.value = props.value
+    error.value = ''
+    return
+  }
+  const act = props.keys?.[e.key.toLowerCase()]
+  if (act && !e.ctrlKey && !e.metaKey && !e.altKey) {
+    e.preventDefault()
+    if (await send()) act()
+  }
+}
+
+async function onBlur() {
+  focused.value = false
+  await send()
+}
+
+function onFocus() {
+  focused.value = true
+  void nextTick(() => input.value?.select())
+}
+defineExpose({ focus: () => input.value?.focus() })
+</script>
+
+<template>
+  <div class="entry" :class="{ big, wide, bad: error }">
+    <label :for="id" :class="{ sr: hideLabel }">{{ label }}</label>
+    <div class="box">
+      <input
+        :id="id" ref="input" v-model="text" data-walk autocomplete="off" spellcheck="false" :inputmode="inputmode ?? 'text'" :placeholder="placeholder"
+        :class="{ hidden: shown && $slots.default }" :aria-invalid="!!error" :aria-describedby="error ? `${id}-e` : undefined"
+        @keydown="onKey" @blur="onBlur" @focus="onFocus"
+      />
+      <span v-if="shown && $slots.default" class="typeset" aria-hidden="true"><slot /></span>
+      <span v-else-if="suffix && !focused && text" class="suffix" aria-hidden="true">{{ suffix }}</span>
+    </div>
+    <p v-if="error" :id="`${id}-e`" class="error" role="alert">{{ error }}</p>
+  </div>
+</template>
+
+<style scoped>
+.entry { display: flex; flex-direction: column; gap: 2px; min-width: 0; width: 128px; }
+.entry.wide { width: 100%; }
+.entry.big { width: 214px; }
+label { font-size: 13px; color: var(--pencil); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.box { position: relative; }
+input { width: 100%; height: 40px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 16px; font-weight: 600; }
+.big input { height: 52px; font-size: 28px; }
+input::placeholder { color: #9a9a90; font-weight: 400; }
+input:focus { outline: none; border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); }
+.bad input { border-color: var(--brick); box-shadow: inset 0 0 0 1px var(--brick); }
+input.hidden { color: transparent; }
+.typeset, .suffix { position: absolute; left: 13px; top: 0; height: 40px; display: flex; align-items: center; pointer-events: none; font-weight: 600; font-size: 16px; white-space: nowrap; }
+.suffix { left: auto; right: 12px; color: var(--pencil); font-weight: 400; }
+.big .typeset { height: 52px; font-size: 28px; }
+.error { font-size: 13px; line-height: 1.3; color: var(--brick); max-width: 320px; }
+@media (max-width: 860px) { input { height: 48px; } .typeset { height: 48px; } .big input, .big .typeset { height: 56px; } }
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+// The room from above, as measured; nothing is adjusted. With pieces it shows
+// the base, thicker than it is, with the hanging order.
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import LengthText from './LengthText.vue'
+import { metric, view } from '../state/job'
+import { choose, chosen, isChosen, pieceById, pieces, room } from '../state/place'
+
+const props = defineProps<{ trim?: boolean }>()
+const box = ref<HTMLElement>()
+const { width, height } = useElementSize(box)
+const floor = computed(() => room.value?.floor)
+const pad = { x: 92, top: 42, bottom: 56 }
+const fit = computed(() => {
+  const b = floor.value?.box ?? [0, 0, 1, 1]
+  const k = Math.max(0.01, Math.min((width.value - 2 * pad.x) / (b[2]! || 1), (height.value - pad.top - pad.bottom) / (b[3]! || 1)))
+  return { k, x: (width.value - k * b[2]!) / 2 - k * b[0]!, y: pad.top + (height.value - pad.top - pad.bottom - k * b[3]!) / 2 - k * b[1]! }
+})
+const X = (p: number[]) => fit.value.x + fit.value.k * p[0]!
+const Y = (p: number[]) => fit.value.y + fit.value.k * p[1]!
+const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixed(2)}`).join(' ')
+/** A point some pixels from p along a direction of length one. */
+const off = (p: number[], d: number[], px: number) => ({ x: X(p) + d[0]! * px, y: Y(p) + d[1]! * px })
+const mid = (a: number[], b: number[]) => [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2]
+const entryOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
+const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
+const bad = computed(() => new Set((view.value?.findings ?? []).filter((f) => f.severity !== 'note').map((f) => `${f.kind}:${f.id}`)))
+const order = computed(() => {
+  const ids = (view.value?.hangOrder ?? []).filter((id) => pieceById.value.get(id)?.room === room.value?.id)
+  return new Map(ids.map((id, i) => [id, i + 1]))
+})
+const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
+/** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
+const scale = computed(() => Math.round(96 / fit.value.k))
+const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
+const cornerLabel = (c: { at: number[]; facing: number[]; kind: string }) => off(c.at, c.facing, props.trim ? -15 : c.kind === 'outside' ? -16 : 20)
+</script>
+
+<template>
+  <div ref="box" class="plan">
+    <svg v-if="floor && floor.walls.length && width > 40" :width="width" :height="height" role="img" :aria-label="`${room?.title} from above`">
+      <polygon v-if="room?.closed" class="floor" :points="path(floor.walls.map((w) => w.from))" />
+      <g v-if="trim">
+        <polygon
+          v-for="p in floor.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }"
+          :points="path(p.outline)" @click="choose('piece', p.id)"
+        />
+      </g>
+      <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: bad.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
+        <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
+        <line class="face" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
+        <text
+          v-if="!trim" class="size" text-anchor="middle" dominant-baseline="central" :class="{ small: long(w) < 70 }"
+          :transform="`translate(${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).x} ${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).y}) rotate(${long(w) < 44 ? 0 : w.angle})`"
+        ><LengthText v-if="entryOf.get(w.id)?.length" :of="entryOf.get(w.id)!.length!" svg /><tspan v-else>{{ w.label }}?</tspan></text>
+      </g>
+      <g v-for="o in floor.openings" :key="o.id">
+        <line class="gap" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
+      </g>
+      <g v-if="floor.gap?.shown" class="open">
+        <line :x1="X(floor.gap.from)" :y1="Y(floor.gap.from)" :x2="X(floor.gap.to)" :y2="Y(floor.gap.to)" />
+        <circle :cx="X(floor.gap.from)" :cy="Y(floor.gap.from)" r="4" /><circle class="end" :cx="X(floor.gap.to)" :cy="Y(floor.gap.to)" r="4" />
+      </g>
+      <g v-for="c in floor.corners" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: bad.has(`corner:${c.id}`) }" @click="choose('corner', c.id)">
+        <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
+        <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
+        <text text-anchor="middle" dominant-baseline="central" :x="cornerLabel(c).x" :y="cornerLabel(c).y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
+      </g>
+      <g v-if="trim">
+        <g v-for="p in floor.pieces" :key="`n${p.id}`" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
+          <circle :cx="off(p.middle, p.facing, 26).x" :cy="off(p.middle, p.facing, 26).y" r="11" />
+          <text text-anchor="middle" dominant-baseline="central" :x="off(p.middle, p.facing, 26).x" :y="off(p.middle, p.facing, 26).y">{{ order.get(p.id) }}</text>
+        </g>
+      </g>
+    </svg>
+    <p v-if="floor && floor.walls.length" class="note quiet small">
+      <template v-if="room?.gap && floor.gap?.shown"><b class="stop">open by <LengthText :of="room.gap" /></b> · </template>
+      <template v-else-if="room?.gap">ends meet within <LengthText :of="room.gap" /> · </template>
+      {{ metric ? `scale 1:${scale}` : `scale 1:${scale}` }} · walls as measured<template v-if="trim"> · base drawn thicker than it is · numbers: hanging order, {{ pieces.length }} pieces</template>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.plan { position: relative; width: 100%; height: 100%; min-height: 200px; overflow: hidden; }
+svg { position: absolute; inset: 0; }
+.note { position: absolute; left: 20px; right: 20px; bottom: 8px; }
+.floor { fill: #fffef8; }
+.face { stroke: var(--ink); stroke-width: 3; stroke-linecap: square; }
+.hit { stroke: transparent; stroke-width: 22; fill: transparent; cursor: pointer; }
+.wall.on .face { stroke: var(--chalk); stroke-width: 4; }
+.wall.bad .face { stroke: var(--brick); }
+.wall.unknown .face { stroke-dasharray: 5 6; stroke-width: 2; }
+.size { font-weight: 600; font-size: 15px; pointer-events: none; fill: var(--ink); }
+.size.small { font-size: 13px; font-family: var(--narrow); }
+.wall.on .size { fill: var(--chalk); }
+.wall.bad .size { fill: var(--brick); }
+.gap { stroke: #fffef8; stroke-width: 7; }
+.corner { cursor: pointer; font-size: 13px; }
+.letter { font-weight: 700; }
+.reading { fill: var(--pencil); }
+.corner.bad .reading, .corner.bad .letter { fill: var(--brick); font-weight: 700; }
+.corner.on .letter { fill: var(--chalk); }
+.ring { fill: none; stroke: var(--chalk); stroke-width: 2.5; pointer-events: none; }
+.open line { stroke: var(--brick); stroke-width: 2; stroke-dasharray: 4 3; }
+.open circle { fill: var(--brick); } .open .end { fill: var(--sheet); stroke: var(--brick); stroke-width: 2; }
+.piece { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; cursor: pointer; }
+.piece.done { fill: var(--leaf-wash); stroke: var(--leaf); }
+.piece.on { fill: #c9dcea; stroke: var(--chalk); stroke-width: 1.5; }
+.hang { cursor: pointer; font-size: 12px; font-weight: 700; }
+.hang circle { fill: var(--sheet); stroke: var(--ink); }
+.hang.done circle { fill: var(--leaf-wash); stroke: var(--leaf); }
+.hang.on circle { fill: var(--chalk); stroke: var(--chalk); } .hang.on text { fill: #fff; }
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// The room unrolled into one strip: walls to scale, corners as folds, the base
+// along the bottom, doors as gaps. Choosing here is choosing everywhere.
+import { computed } from 'vue'
+import LengthText from './LengthText.vue'
+import { choose, chosen, isChosen, pieceById, room } from '../state/place'
+
+const band = computed(() => room.value?.band)
+const wallOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
+const at = (x: number) => `${(100 * x) / (band.value?.width || 1)}%`
+const chosenWall = computed(() => {
+  const c = chosen.value
+  return c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : ''
+})
+const bad = computed(() => new Set(room.value ? suspects() : []))
+function suspects() {
+  return (room.value?.corners ?? []).filter((c) => c.typed !== '' && !c.theta).map((c) => c.id)
+}
+function narrow(from: number, to: number) {
+  return (to - from) / (band.value?.width || 1)
+}
+</script>
+
+<template>
+  <nav v-if="band && room" class="band" aria-label="The room unrolled, wall by wall">
+    <p v-if="!band.walls.length" class="empty quiet">No walls yet. Add the first one at Measure.</p>
+    <div v-else class="strip">
+      <button
+        v-for="w in band.walls" :key="w.id" class="wall" :class="{ on: chosenWall === w.id, unknown: !w.known }" :style="{ left: at(w.from), width: at(w.to - w.from) }"
+        :aria-pressed="chosenWall === w.id" @click="choose('wall', w.id)"
+      >
+        <span v-if="narrow(w.from, w.to) > 0.07 && wallOf.get(w.id)?.length" class="len" :class="{ tight: narrow(w.from, w.to) < 0.11 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
+        <span class="num">{{ narrow(w.from, w.to) > 0.07 ? w.label : w.label.replace('wall ', '') }}</span>
+      </button>
+      <span v-for="o in band.openings" :key="o.id" class="door" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ narrow(o.from, o.to) > 0.05 ? 'door' : '' }}</i></span>
+      <button
+        v-for="p in band.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
+        :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`" @click="choose('piece', p.id)"
+      />
+      <template v-for="(c, i) in band.corners" :key="`${c.id}${i}`">
+        <i class="fold" :class="c.fold" :style="{ left: at(c.at) }" />
+        <button v-if="c.fold !== 'edge'" class="corner" :class="{ on: isChosen('corner', c.id), bad: bad.has(c.id) }" :style="{ left: at(c.at) }" :title="c.fold === 'valley' ? 'inside corner' : 'outside corner'" @click="choose('corner', c.id)">
+          {{ c.letter }}<span class="sr">, {{ c.fold === 'valley' ? 'inside' : 'outside' }} corner</span>
+          <svg viewBox="0 0 12 7" aria-hidden="true"><path :d="c.fold === 'valley' ? 'M1 1l5 5 5-5' : 'M1 6l5-5 5 5'" /></svg>
+        </button>
+      </template>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+.band { padding: 6px 28px 10px; background: var(--sheet); border-bottom: 1px solid var(--rule); flex: none; }
+.empty { padding: 34px 0; text-align: center; }
+.strip { position: relative; height: 112px; }
+.wall { position: absolute; top: 32px; height: 78px; padding: 8px 2px 20px; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: center; overflow: hidden; }
+.wall:hover { background: #faf8f3; }
+.wall.on { background: var(--chalk-wash); }
+.wall.unknown { background: repeating-linear-gradient(45deg, transparent 0 6px, rgb(216 210 196 / 35%) 6px 8px); }
+.len { font-weight: 600; font-size: 17px; line-height: 1.2; }
+.len.tight { font-family: var(--narrow); font-size: 15px; }
+.num { font-size: 12px; color: var(--pencil); }
+.piece { position: absolute; top: 98px; height: 12px; margin-left: 1px; padding: 0; border: 1px solid var(--pine-edge); background: var(--pine); cursor: pointer; }
+.piece.done { background: var(--leaf-wash); border-color: var(--leaf); }
+.piece.on { outline: 2px solid var(--chalk); outline-offset: 1px; z-index: 2; }
+.door { position: absolute; top: 52px; height: 58px; border: 1px solid var(--ink); border-bottom: 0; background: var(--sheet); pointer-events: none; display: grid; place-items: center; }
+.door i { font: 400 12px var(--font); color: var(--pencil); }
+.fold { position: absolute; top: 30px; height: 82px; width: 0; border-left: 1px dashed var(--ink); pointer-events: none; }
+.fold.mountain { border-left-style: solid; }
+.fold.edge { border-left: 2px solid var(--rule); }
+.corner { position: absolute; top: 0; width: 32px; height: 32px; margin-left: -16px; padding: 0; border: 0; border-radius: 3px; background: none; font-weight: 600; font-size: 13px; line-height: 1; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 3px; }
+.corner:hover { background: var(--paper); }
+.corner.on { background: var(--chalk); color: #fff; }
+.corner.bad { color: var(--brick); }
+.corner svg { width: 12px; height: 7px; fill: none; stroke: currentcolor; stroke-width: 1.4; }
+@media (max-width: 860px) {
+  .band { padding: 4px 22px 6px; overflow-x: auto; }
+  .strip { min-width: 620px; height: 104px; }
+  .corner { width: 44px; margin-left: -22px; }
+}
+</style>

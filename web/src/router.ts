@@ -1,0 +1,15 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'jobs', component: () => import('./pages/JobsPage.vue') },
+    { path: '/corner', name: 'corner', component: () => import('./pages/OneCorner.vue') },
+    { path: '/jobs/:job', redirect: (to) => ({ name: 'measure', params: to.params }) },
+    { path: '/jobs/:job/measure', name: 'measure', component: () => import('./stops/MeasureStop.vue') },
+    { path: '/jobs/:job/joints', name: 'joints', component: () => import('./stops/JointsStop.vue') },
+    { path: '/jobs/:job/saw', name: 'saw', component: () => import('./stops/SawStop.vue') },
+    { path: '/jobs/:job/shop', name: 'shop', component: () => import('./pages/ShopPage.vue') },
+    { path: '/:rest(.*)', redirect: { name: 'jobs' } },
+  ],
+})

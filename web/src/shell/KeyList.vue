@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+const emit = defineEmits<{ close: [] }>()
+const open = ref(true)
+const keys: [string, string][] = [
+  ['Alt 1 – 3', 'Measure, Joints, Saw'],
+  ['Enter', 'take the value and go on'],
+  ['Shift Enter', 'take the value and go back'],
+  ['J · K', 'next, previous wall, corner or cut'],
+  ['O', 'opening on this wall (also in a length field)'],
+  ['I · O', 'in a corner field: inside, outside'],
+  ['S', 'in a corner field: the next scale'],
+  ['U', 'inches or millimetres'],
+  ['Space', 'mark cut'],
+  ['X', 'miscut'],
+  ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
+  ['Ctrl K · /', 'go to a wall, corner or piece'],
+  ['?', 'this list'],
+]
+</script>
+
+<template>
+  <el-dialog v-model="open" title="Keys" width="520px" @closed="emit('close')">
+    <dl><template v-for="[k, what] in keys" :key="k"><dt><kbd>{{ k }}</kbd></dt><dd>{{ what }}</dd></template></dl>
+    <p class="quiet small">Single keys act when no field has the focus.</p>
+  </el-dialog>
+</template>
+
+<style scoped>
+dl { display: grid; grid-template-columns: max-content 1fr; gap: 8px 18px; margin: 0 0 14px; }
+dd { margin: 0; }
+</style>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+// Findings as notes pencilled beside the work.
+import { computed } from 'vue'
+import type { FindingView } from '../api/client'
+import { view } from '../state/job'
+import { choose, findings, isChosen } from '../state/place'
+
+const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
+const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
+const elsewhere = computed(() => {
+  const here = new Set(findings.value)
+  return (view.value?.findings ?? []).filter((f) => !here.has(f) && f.severity !== 'note').length
+})
+function go(f: FindingView) {
+  if (['wall', 'corner', 'piece'].includes(f.kind)) choose(f.kind, f.id)
+}
+</script>
+
+<template>
+  <aside class="margin screen-only" aria-label="In the margin">
+    <slot />
+    <h2>In the margin</h2>
+    <p v-if="!findings.length" class="quiet small">Nothing to say about this room.</p>
+    <ul>
+      <li v-for="(f, i) in findings" :key="i" :class="[f.severity, { on: isChosen(f.kind, f.id) }]">
+        <button type="button" @click="go(f)">
+          <strong><span class="sign" aria-hidden="true">{{ sign[f.severity] }}</span><span class="sr">{{ word[f.severity] }}: </span>{{ f.text }}</strong>
+          <span class="why">{{ f.why }}</span>
+          <span class="remedy">{{ f.remedy }}</span>
+        </button>
+      </li>
+    </ul>
+    <p v-if="elsewhere" class="quiet small">{{ elsewhere }} more to look at in other rooms.</p>
+  </aside>
+</template>
+
+<style scoped>
+.margin { width: 280px; flex: none; padding: 16px 16px 24px 18px; background: var(--sheet); border-left: 1px solid #d9a9a0; overflow-y: auto; }
+ul { list-style: none; margin: 6px 0; padding: 0; }
+li { border-bottom: 1px dashed var(--rule); padding: 10px 0; }
+li.on { background: var(--chalk-wash); margin: 0 -10px; padding: 10px; }
+li button { display: block; width: 100%; border: 0; padding: 0 0 0 18px; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.4; }
+strong { font-weight: 600; display: block; position: relative; }
+.sign { position: absolute; left: -18px; }
+.why, .remedy { display: block; }
+.why { color: var(--pencil); } .remedy { color: var(--ink); }
+.stop strong { color: var(--brick); } .check strong { color: var(--ochre); }
+@media (max-width: 1100px) { .margin { width: auto; border-left: 0; border-top: 1px solid #d9a9a0; overflow: visible; } }
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+// A new room: how many wall faces, and whether they come round.
+import { nextTick, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { attempt, newId, view } from '../state/job'
+import { choose } from '../state/place'
+
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const open = ref(true)
+const name = ref('')
+const walls = ref('4')
+const closed = ref('closed')
+const shapes = [
+  { label: 'closed room', value: 'closed' },
+  { label: 'open run', value: 'open' },
+]
+const bad = ref('')
+
+async function add() {
+  const n = Number(walls.value)
+  if (!Number.isInteger(n) || n < 1 || n > 200) {
+    bad.value = 'Give the number of wall faces, 1 to 200. More can be added at any time.'
+    return
+  }
+  const id = newId('r')
+  const ids = Array.from({ length: n }, (_, i) => `${id}-w${i + 1}`)
+  const moulding = view.value?.mouldings[0]
+  const ok = await attempt({
+    do: 'add', kind: 'room', id, after: view.value?.rooms.at(-1)?.id,
+    value: {
+      id, name: name.value.trim(), closed: closed.value === 'closed', walls: ids.map((w) => ({ id: w })), corners: ids.map((w) => ({ id: `${w}c` })),
+      runs: moulding ? [{ id: `${id}-run`, moulding: moulding.id, level: 'floor' }] : [],
+    },
+  })
+  if (!ok) return
+  open.value = false
+  await router.push({ name: 'measure', params: { job: view.value!.id }, query: { room: id } })
+  await nextTick()
+  choose('wall', ids[0]!)
+}
+</script>
+
+<template>
+  <el-dialog v-model="open" title="Add room" width="440px" @closed="emit('close')">
+    <form @submit.prevent="add">
+      <label>Name <input v-model="name" autofocus maxlength="200" placeholder="Waiting room" /></label>
+      <label>Wall faces, counted once around, left to right <input v-model="walls" inputmode="numeric" class="short" /></label>
+      <el-segmented v-model="closed" :options="shapes" aria-label="Closed or open" />
+      <p class="quiet small">A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere.</p>
+      <p v-if="bad" class="stop small" role="alert">{{ bad }}</p>
+      <button class="btn main" type="submit">Add room and measure</button>
+    </form>
+  </el-dialog>
+</template>
+
+<style scoped>
+form { display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }
+label { display: flex; flex-direction: column; gap: 3px; width: 100%; font-size: 13px; color: var(--pencil); }
+input { height: 44px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; font-size: 16px; color: var(--ink); }
+input:focus { outline: none; border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); }
+.short { width: 110px; }
+</style>

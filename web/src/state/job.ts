@@ -1,0 +1,107 @@
+import { computed, ref, shallowRef } from 'vue'
+import { api, type JobView, type Op, type Problem, Refused, take } from '../api/client'
+import { tell } from './notice'
+
+/** An identifier for something new. */
+export function newId(prefix: string): string {
+  const b = crypto.getRandomValues(new Uint8Array(10))
+  return prefix + [...b].map((x) => (x % 36).toString(36)).join('') + Date.now().toString(36)
+}
+
+/** This browser: undo takes back its own changes. */
+const client = (() => {
+  const kept = localStorage.getItem('gnomon.client') ?? newId('b')
+  localStorage.setItem('gnomon.client', kept)
+  return kept
+})()
+
+export const view = shallowRef<JobView | null>(null)
+export const missing = ref('')
+export const conflict = shallowRef<{ problem: Problem; ops: Op[] } | null>(null)
+export const live = ref(false)
+
+let source: EventSource | null = null
+let open = ''
+
+function accept(v: JobView) {
+  if (v.id === open && (!view.value || view.value.id !== v.id || v.revision >= view.value.revision)) view.value = v
+}
+
+async function load(id: string) {
+  accept(await take(api.GET('/api/jobs/{job}', { params: { path: { job: id }, query: { client } } })))
+}
+
+/** Opens a job and keeps it current with what others change. */
+export async function openJob(id: string) {
+  if (open === id && view.value) return
+  closeJob()
+  open = id
+  missing.value = ''
+  try {
+    await load(id)
+  } catch (e) {
+    missing.value = e instanceof Refused ? e.problem.detail : String(e)
+    return
+  }
+  const s = new EventSource(`/api/jobs/${encodeURIComponent(id)}/events`)
+  source = s
+  const hear = (e: MessageEvent<string>) => {
+    live.value = true
+    const at = (JSON.parse(e.data) as { revision: number }).revision
+    if (open === id && view.value && at > view.value.revision) void load(id).catch(() => {})
+  }
+  s.addEventListener('hello', hear)
+  s.addEventListener('changed', hear)
+  s.onerror = () => (live.value = false)
+}
+
+export function closeJob() {
+  source?.close()
+  source = null
+  open = ''
+  view.value = null
+}
+
+/** Makes a change. Throws Refused when it cannot be taken; a conflict is shown to choose from. */
+export async function change(...ops: Op[]): Promise<void> {
+  try {
+    accept(await take(api.POST('/api/jobs/{job}/changes', { params: { path: { job: open } }, body: { client, ops } })))
+  } catch (e) {
+    if (e instanceof Refused && e.problem.conflict) {
+      conflict.value = { problem: e.problem, ops }
+      void load(open)
+      return
+    }
+    throw e
+  }
+}
+
+/** Like change, for what has no field of its own to show a refusal at. */
+export async function attempt(...ops: Op[]): Promise<boolean> {
+  try {
+    await change(...ops)
+    return true
+  } catch (e) {
+    tell(e instanceof Refused ? e.line : String(e), true)
+    return false
+  }
+}
+
+export function setOp(kind: string, id: string, field: string, value: unknown, was?: unknown): Op {
+  const op: Op = { do: 'set', kind, id, field, value }
+  if (was !== undefined) op.was = was
+  return op
+}
+
+async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done: string) {
+  try {
+    accept(await take(api.POST(path, { params: { path: { job: open } }, body: { client } })))
+    tell(done)
+  } catch (e) {
+    tell(e instanceof Refused ? e.line : String(e), true)
+  }
+}
+export const undo = () => turn('/api/jobs/{job}/undo', 'Undone.')
+export const redo = () => turn('/api/jobs/{job}/redo', 'Done again.')
+
+export const metric = computed(() => view.value?.unit === 'mm')

@@ -1,0 +1,29 @@
+import { computed, ref, watch } from 'vue'
+import { view } from './job'
+
+/** What is chosen: a wall, corner or piece. The band, drawings and lists all follow it. */
+export const chosen = ref<{ kind: string; id: string } | null>(null)
+export const roomId = ref('')
+
+export function choose(kind: string, id: string) {
+  chosen.value = { kind, id }
+}
+export const isChosen = (kind: string, id: string) => chosen.value?.kind === kind && chosen.value.id === id
+
+export const room = computed(() => {
+  const rooms = view.value?.rooms ?? []
+  return rooms.find((r) => r.id === roomId.value) ?? rooms[0] ?? null
+})
+export const pieces = computed(() => (view.value?.pieces ?? []).filter((p) => p.room === room.value?.id))
+export const cuts = computed(() => {
+  const mine = new Set(pieces.value.map((p) => p.id))
+  return (view.value?.cuts ?? []).filter((c) => mine.has(c.piece))
+})
+export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((p) => [p.id, p])))
+
+/** Findings of this room and of the whole job, the ones of other rooms left out. */
+export const findings = computed(() => (view.value?.findings ?? []).filter((f) => !f.room || f.room === room.value?.id))
+
+watch(room, (r, old) => {
+  if (r?.id !== old?.id) chosen.value = null
+})

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+// The cut list: each piece with what is on its ends and what to set for them.
+import type { EndView, PieceView } from '../api/client'
+import DialText from '../parts/DialText.vue'
+import EndGlyph from '../parts/EndGlyph.vue'
+import LengthText from '../parts/LengthText.vue'
+import { choose, isChosen, pieceById } from '../state/place'
+
+defineProps<{ rows: PieceView[]; hang: Map<string, number> }>()
+const told = (e: EndView) => (e.toldTo === 'end' ? '' : `${e.toldTo} point`)
+function into(e: EndView): string {
+  const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
+  if (e.joint === 'butt') return 'to casing'
+  if (e.joint === 'cope') return mate ? `into ${mate}` : ''
+  if (e.joint === 'mitre') return mate ? `with ${mate}` : ''
+  return e.short ? 'short of the corner' : ''
+}
+</script>
+
+<template>
+  <table class="cuts">
+    <thead>
+      <tr><th scope="col">piece</th><th scope="col" class="hang">hang</th><th scope="col" colspan="2">left end</th><th scope="col" class="len">cut</th><th scope="col" colspan="2">right end</th><th scope="col" class="tick"><span class="screen-only">cut</span><span class="print-only">✓</span></th></tr>
+    </thead>
+    <tbody>
+      <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
+        <th scope="row"><button type="button" class="pick">{{ p.label }}</button><span class="quiet small">{{ p.wallText }}</span></th>
+        <td class="hang quiet">{{ hang.get(p.id) }}</td>
+        <td class="end"><span class="j">{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span class="small"><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></td>
+        <td class="g"><EndGlyph :end="p.left" hand="left" :done="!!p.left.mark" /></td>
+        <td class="len"><b><LengthText :of="p.cut" /></b><span v-if="p.cut.nm !== p.length.nm" class="quiet small">wall <LengthText :of="p.length" /></span></td>
+        <td class="g"><EndGlyph :end="p.right" hand="right" :done="!!p.right.mark" /></td>
+        <td class="end"><span class="j">{{ p.right.joint }} <i>{{ into(p.right) }}</i></span><span class="small"><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></td>
+        <td class="tick"><span class="screen-only" :class="{ good: p.done }">{{ p.done ? 'cut' : p.left.mark || p.right.mark ? 'one end' : '' }}<i v-if="p.miscuts" class="stop small"> {{ p.miscuts }} miscut</i></span><span class="print-only box">{{ p.done ? '✓' : '' }}</span></td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.cuts { width: 100%; border-collapse: collapse; font-size: 14px; line-height: 1.25; }
+thead th { position: sticky; top: 0; background: var(--sheet); z-index: 1; font-weight: 400; font-size: 12.5px; color: var(--pencil); text-align: left; border-bottom: 1px solid var(--rule); padding: 4px 6px; }
+tbody th { text-align: left; font-weight: 400; }
+td, tbody th { padding: 4px 6px; border-bottom: 1px solid #ece7db; vertical-align: middle; }
+tbody tr { cursor: pointer; } tbody tr:hover { background: #faf8f3; } tr.on { background: var(--chalk-wash); }
+.pick { border: 0; padding: 0; background: none; font-weight: 600; display: block; cursor: pointer; white-space: nowrap; }
+.len { text-align: right; white-space: nowrap; } .len b { font-size: 17px; font-weight: 600; } .len span.small { display: block; }
+thead .len { text-align: right; }
+.end .j { display: block; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); } .end .small { color: var(--ink); }
+.hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
+@media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g { display: none; } }
+@media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .len b { font-size: 13pt; } }
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+// The next cut, readable from two metres: one end at a time.
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { api, type Bench, type CutView, Refused, take } from '../api/client'
+import LengthText from '../parts/LengthText.vue'
+import SawBench from '../parts/SawBench.vue'
+import { attempt, metric, view } from '../state/job'
+import { useKeys } from '../state/keys'
+import { choose, chosen, cuts, pieceById, room } from '../state/place'
+
+const at = ref('') // the cut shown, as piece/hand
+const key = (c: CutView) => `${c.piece}/${c.hand}`
+const index = computed(() => Math.max(0, cuts.value.findIndex((c) => key(c) === at.value)))
+const cut = computed(() => cuts.value[index.value])
+const piece = computed(() => (cut.value ? pieceById.value.get(cut.value.piece) : undefined))
+const end = computed(() => (cut.value && piece.value ? piece.value[cut.value.hand] : undefined))
+const done = computed(() => cuts.value.filter((c) => c.done).length)
+const bench = shallowRef<Bench | null>(null)
+const trouble = ref('')
+
+function show(c?: CutView) {
+  if (!c) return
+  at.value = key(c)
+  choose('piece', c.piece)
+}
+function nextOpen(from: number) {
+  const n = cuts.value.length
+  for (let i = 0; i < n; i++) {
+    const c = cuts.value[(from + i) % n]!
+    if (!c.done) return c
+  }
+  return undefined
+}
+watch(
+  () => room.value?.id,
+  () => show(cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ?? nextOpen(0) ?? cuts.value[0]),
+  { immediate: true },
+)
+// Choosing a piece on the band brings its first open cut.
+watch(chosen, (c) => {
+  if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id))
+})
+watch(
+  [cut, () => view.value?.revision],
+  async ([c]) => {
+    if (!c) return
+    trouble.value = ''
+    try {
+      const b = await take(api.GET('/api/jobs/{job}/bench', { params: { path: { job: view.value!.id }, query: { piece: c.piece, end: c.hand } } }))
+      if (cut.value && key(cut.value) === key(c)) bench.value = b
+    } catch (e) {
+      bench.value = null
+      trouble.value = e instanceof Refused ? e.line : String(e)
+    }
+  },
+  { immediate: true },
+)
+
+async function mark() {
+  const c = cut.value
+  if (!c || c.done || !end.value?.mitre) return
+  const i = index.value
+  if (!(await attempt({ do: 'mark', value: { ...c.mark, kind: 'cut' } }))) return
+  await nextTick()
+  show(nextOpen(i + 1) ?? c)
+}
+async function miscut() {
+  const c = cut.value
+  if (c) await attempt({ do: 'mark', value: { ...c.mark, kind: 'miscut' } })
+}
+async function takeBack() {
+  if (end.value?.mark) await attempt({ do: 'unmark', id: end.value.mark })
+}
+const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)])
+useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut })
+
+const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end' }
+const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: 'square, to the casing' })[end.value?.joint ?? 'square'])
+const dial = computed(() => end.value?.dial ?? end.value?.mitre)
+const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
+const next = computed(() => {
+  const out: CutView[] = []
+  for (let i = 1; i < cuts.value.length && out.length < 4; i++) {
+    const c = cuts.value[(index.value + i) % cuts.value.length]!
+    if (!c.done) out.push(c)
+  }
+  return out
+})
+const set = (c: CutView) => {
+  const e = pieceById.value.get(c.piece)?.[c.hand]
+  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}` : 'no setting'
+}
+const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degrees === end.value?.dial?.degrees
+</script>
+
+<template>
+  <section class="saw">
+    <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
+    <template v-else>
+      <header>
+        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, cut {{ cut.number }} of 2</span></h2>
+        <span class="dim">{{ done }} of {{ cuts.length }} cuts made</span>
+      </header>
+      <div class="figures">
+        <div class="length-fig">
+          <span class="huge"><LengthText :of="piece.cut" /></span>
+          <span class="dim sub">{{ told[end.toldTo] }}<template v-if="!metric && piece.cut.feet">, {{ piece.cut.total }}<span v-if="piece.cut.num" class="frac">&nbsp;{{ piece.cut.num }}/{{ piece.cut.den }}</span>″ on the tape</template></span>
+        </div>
+        <div v-if="dial">
+          <span class="big pink">{{ dial.text }}<small v-if="dial.side"> {{ dial.side }}</small></span>
+          <span class="dim sub">{{ end.dial ? (dial.side ? `mitre · handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing' }}</span>
+        </div>
+        <div v-if="end.tilt ?? end.bevel">
+          <span class="big">{{ (end.tilt ?? end.bevel)!.text }}</span><span class="dim sub">bevel</span>
+        </div>
+        <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
+      </div>
+      <p v-if="end.mitre && !end.dial" class="warn" role="alert">This saw does not swing that far. The margin says what would.</p>
+      <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
+      <p v-for="w in cut.cautions" :key="w" class="warn">{{ w }}</p>
+      <div class="picture">
+        <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="`mark ${told[end.toldTo]}`" />
+        <p v-else class="none">{{ trouble || '' }}</p>
+      </div>
+      <p class="lies dim">{{ jointWord }} · {{ end.lies }} From above; you stand below. {{ bench?.toScale ? 'Piece and angles to scale.' : '' }}</p>
+      <footer>
+        <button v-if="!cut.done" class="act" type="button" :disabled="!end.mitre" @click="mark">Mark cut <kbd>Space</kbd></button>
+        <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
+        <button class="other" type="button" @click="miscut">Miscut <kbd>X</kbd></button>
+        <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
+        <span class="then">{{ cut.done ? 'This end is marked cut.' : `Then: ${cut.check}` }}<i v-if="piece.miscuts"> {{ piece.miscuts }} miscut so far.</i></span>
+      </footer>
+      <ol class="next" aria-label="Next at this saw">
+        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
+      </ol>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.saw { min-height: 100%; height: 100%; background: var(--dark); color: #fff; padding: 12px 22px 12px; display: flex; flex-direction: column; }
+.none { padding: 40px 0; color: var(--dark-pencil); }
+header { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; }
+h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-right: 6px; }
+.dim { color: var(--dark-pencil); font-weight: 400; }
+.figures { display: flex; flex-wrap: wrap; gap: 4px 40px; align-items: flex-end; }
+.figures > div { display: flex; flex-direction: column; }
+.huge { font-size: 84px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
+.big { font-size: 46px; font-weight: 700; line-height: 1.1; } .big small { font-size: 24px; }
+.pink { color: var(--pink); } .sub { font-size: 15px; }
+.warn { margin-top: 6px; padding: 5px 12px; border-left: 4px solid var(--pink); background: var(--dark-sheet); font-size: 14.5px; }
+.picture { flex: 1; min-height: 190px; margin-top: 8px; }
+.lies { font-size: 13.5px; padding: 4px 0 8px; }
+footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
+.act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
+.act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
+.act:disabled { opacity: 0.35; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
+footer kbd { background: none; border: 0; color: inherit; opacity: 0.65; font-weight: 400; padding: 0; }
+.then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then i { font-style: normal; color: var(--pink); }
+:focus-visible { outline-color: var(--pale); }
+.next { list-style: none; margin: 10px 0 0; padding: 8px 0 0; border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
+.next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
+.next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
+@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .picture { height: 330px; flex: none; } }
+@media (max-width: 640px) {
+  .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
+  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 26px; } .picture { height: 250px; }
+  footer { display: grid; grid-template-columns: 1fr 1fr; } .act { grid-column: 1 / 3; min-height: 60px; } .then { grid-column: 1 / 3; margin: 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
+  footer kbd { display: none; }
+}
+</style>
