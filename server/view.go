@@ -273,7 +273,7 @@ func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
 func endView(e plan.End, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
 		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark}
-	if e.Short > 0 {
+	if e.Short.Parts(measure.Finest).Num+e.Short.Parts(measure.Finest).TotalInches > 0 { // what shows at all
 		l := lengthView(e.Short, u)
 		v.Short = &l
 	}

@@ -68,7 +68,7 @@ func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
 		return -(y-ty)*s.Mitre.Tan() - (z-th)*s.Bevel.Tan()/s.Mitre.Cos()
 	}
 	front := -b.Depth
-	reach := max(3.2, 2.6*b.Depth) + b.Depth*math.Abs(s.Mitre.Tan())
+	reach := max(2.7, 2.4*b.Depth) + b.Depth*math.Abs(s.Mitre.Tan())
 	keepX, wasteX := -reach, reach*0.72
 	if s.Keep == joint.Right {
 		keepX, wasteX = reach, -reach*0.72
@@ -80,7 +80,7 @@ func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
 	}
 	b.Keep = polygon(Point{keepX, 0}, Point{x(0, cutHeight), 0}, Point{x(front, cutHeight), front}, Point{keepX, front})
 	b.Waste = polygon(Point{wasteX, 0}, Point{x(0, cutHeight), 0}, Point{x(front, cutHeight), front}, Point{wasteX, front})
-	table := front - max(2.2, b.Depth*0.9)
+	table := front - max(1.7, b.Depth*0.8)
 	sin, cos := s.Mitre.Sin(), s.Mitre.Cos()
 	// The blade's line goes through x(0) at the fence.
 	x0 := x(0, 0)
@@ -98,7 +98,7 @@ func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
 	gap := 0.35 + math.Abs(s.Mitre.Tan())*0.5
 	b.Fence = [2][2]Point{{{-reach, 0}, {round(x0 - gap), 0}}, {{round(x0 + gap), 0}, {reach, 0}}}
 	b.Tilt = [2]Point{{0, 0}, {round(-4 * s.Bevel.Sin()), round(4 * s.Bevel.Cos())}}
-	b.Box = [4]float64{-reach, round(min(table, b.Handle[1])), 2 * reach, 0}
+	b.Box = [4]float64{-reach, round(min(table, b.Handle[1]-0.25)), 2 * reach, 0}
 	b.Box[3] = round(1.1 - b.Box[1])
 	return b
 }

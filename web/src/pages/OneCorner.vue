@@ -53,8 +53,8 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
     <section class="ask">
       <h1>One corner</h1>
       <label class="read">Protractor reading <span class="deg"><input v-model="reading" inputmode="decimal" autocomplete="off" aria-label="Protractor reading" @focus="(e) => (e.target as HTMLInputElement).select()" /><i>°</i></span></label>
-      <div class="col"><span class="cap">read on the scale</span><el-segmented v-model="scale" :options="scales" aria-label="Scale of the reading" /></div>
-      <div class="col"><span class="cap">turns</span><el-segmented v-model="kind" :options="kinds" aria-label="Inside or outside" /></div>
+      <div class="col across"><span class="cap">read on the scale</span><el-segmented v-model="scale" :options="scales" aria-label="Scale of the reading" /></div>
+      <div class="col across"><span class="cap">turns</span><el-segmented v-model="kind" :options="kinds" aria-label="Inside or outside" /></div>
       <div class="col"><span class="cap">how it lies on the saw</span>
         <select v-model="lie" aria-label="How it lies on the saw"><option v-for="o in lieOptions" :key="o.value" :value="o.value">{{ o.label }}</option></select>
       </div>
@@ -68,11 +68,11 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
       <article v-for="e in answer?.ends ?? []" :key="e.hand">
         <h2><span>{{ e.hand === 'right' ? 'Piece left of the corner' : 'Piece right of the corner' }}</span> its {{ e.hand }} end</h2>
         <div class="figures">
-          <div><b class="pink">{{ e.mitre.text }}<small v-if="e.mitre.side"> {{ e.mitre.side }}</small></b><span>mitre{{ e.mitre.side ? ` · handle ${e.mitre.side}` : '' }}</span></div>
-          <div><b>{{ e.bevel.text }}<small v-if="e.bevel.side"> {{ e.bevel.side }}</small></b><span>bevel{{ e.bevel.side ? ' · top of blade' : '' }}</span></div>
+          <div><b class="pink">{{ e.mitre.text }}<small v-if="e.mitre.side">{{ ` ${e.mitre.side}` }}</small></b><span>mitre{{ e.mitre.side ? ` · handle ${e.mitre.side}` : '' }}</span></div>
+          <div><b>{{ e.bevel.text }}<small v-if="e.bevel.side">{{ ` ${e.bevel.side}` }}</small></b><span>bevel{{ e.bevel.side ? ' · top of blade' : '' }}</span></div>
           <div><b>{{ e.keep }}</b><span>keep</span></div>
         </div>
-        <div class="pic"><SawBench :bench="e.bench" :swing="words(e)" :mark-text="`told to the ${e.toldTo} point`" small /></div>
+        <div class="pic"><SawBench :bench="e.bench" :swing="words(e)" :mark-text="`${e.toldTo} point`" small /></div>
         <p class="lies">{{ e.bench.lies }} From above; you stand below.<template v-if="!e.bench.toScale"> Angles are true, the moulding stands for yours.</template></p>
       </article>
     </section>
@@ -96,5 +96,5 @@ h2 { font-size: 15px; color: var(--dark-pencil); font-weight: 400; } h2 span { c
 .figures { display: flex; gap: 8px 34px; flex-wrap: wrap; } .figures div { display: flex; flex-direction: column; }
 .figures b { font-size: 44px; line-height: 1.1; } .figures small { font-size: 22px; } .figures span { color: var(--dark-pencil); font-size: 14px; } .pink { color: var(--pink); }
 .pic { flex: 1; min-height: 170px; } .lies { color: var(--dark-pencil); font-size: 13px; }
-@media (max-width: 860px) { .corner { flex-direction: column; } .ask { width: auto; padding: 16px; gap: 12px; } .answers { display: block; padding: 14px 16px 90px; } article { margin-bottom: 16px; } .pic { height: 220px; flex: none; } .caution { margin-top: 0; } .figures b { font-size: 40px; } }
+@media (max-width: 860px) { .corner { flex-direction: column; } .ask { width: auto; padding: 12px 16px; gap: 10px 14px; display: grid; grid-template-columns: 1fr 1fr; } .ask h1 { display: none; } .ask p, .across { grid-column: 1 / 3; } .across { order: 1; } .ask p { order: 2; } .deg { width: 100%; } .read, .col { justify-content: flex-end; } select { height: 60px; } .small-in { width: 100%; } .small-in input { height: 60px; } .small-in i { top: 16px; } .caution { font-size: 12px; } .answers { display: block; padding: 14px 16px 90px; } article { margin-bottom: 16px; } .pic { height: 220px; flex: none; } .caution { margin-top: 0; } .figures b { font-size: 40px; } }
 </style>

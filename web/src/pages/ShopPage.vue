@@ -58,7 +58,7 @@ function run(roomId: string, moulding: string) {
     <section>
       <h2>The saw</h2>
       <div class="card">
-        <EntryField label="name" :value="v.saw.name" :commit="set('saw', '', 'name', v.saw.name)" />
+        <EntryField label="name" :value="v.saw.name" :commit="set('saw', '', 'name', v.saw.name)" class="wide" />
         <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="set('saw', '', f.field, String(f.is))" inputmode="decimal" suffix="°" />
         <EntryField label="clicks home at, both sides" :value="detents" :commit="set('saw', '', 'detents', undefined)" class="sticks" suffix="°" />
       </div>

@@ -6,7 +6,7 @@ defineProps<{ end: EndView }>()
 </script>
 
 <template>
-  <span v-if="end.dial" class="dial">{{ end.dial.text }}<template v-if="end.dial.side"> {{ end.dial.side }}</template></span>
+  <span v-if="end.dial" class="dial">{{ `${end.dial.text} ${end.dial.side ?? ''}` }}</span>
   <span v-else-if="end.mitre" class="dial stop">{{ end.mitre.text }} {{ end.mitre.side }}, past the swing</span>
   <span v-else class="dial stop">no setting</span>
 </template>

@@ -4,14 +4,14 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import LengthText from './LengthText.vue'
-import { metric, view } from '../state/job'
-import { choose, chosen, isChosen, pieceById, pieces, room } from '../state/place'
+import { view } from '../state/job'
+import { choose, chosen, isChosen, pieceById, room } from '../state/place'
 
 const props = defineProps<{ trim?: boolean }>()
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const floor = computed(() => room.value?.floor)
-const pad = { x: 92, top: 42, bottom: 56 }
+const pad = { x: 64, top: 34, bottom: 58 }
 const fit = computed(() => {
   const b = floor.value?.box ?? [0, 0, 1, 1]
   const k = Math.max(0.01, Math.min((width.value - 2 * pad.x) / (b[2]! || 1), (height.value - pad.top - pad.bottom) / (b[3]! || 1)))
@@ -31,10 +31,21 @@ const order = computed(() => {
   return new Map(ids.map((id, i) => [id, i + 1]))
 })
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
+/** Where a piece's hanging number goes: close to a short piece. */
+function number(p: { outline: number[][]; middle: number[]; facing: number[] }) {
+  const short = long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
+  return { ...off(p.middle, p.facing, short ? 20 : 28), r: short ? 8.5 : 11 }
+}
 /** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
 const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
-const cornerLabel = (c: { at: number[]; facing: number[]; kind: string }) => off(c.at, c.facing, props.trim ? -15 : c.kind === 'outside' ? -16 : 20)
+/** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
+function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
+  const behind = props.trim && c.kind === 'inside'
+  const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
+  const side = (behind ? -1 : 1) * c.facing[0]!
+  return { ...p, anchor: props.trim ? 'middle' : side > 0.3 ? 'start' : side < -0.3 ? 'end' : 'middle', dx: props.trim ? 0 : side > 0.3 ? -6 : side < -0.3 ? 6 : 0 }
+}
 </script>
 
 <template>
@@ -51,7 +62,7 @@ const cornerLabel = (c: { at: number[]; facing: number[]; kind: string }) => off
         <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <line class="face" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <text
-          v-if="!trim" class="size" text-anchor="middle" dominant-baseline="central" :class="{ small: long(w) < 70 }"
+          v-if="!trim && (long(w) > 40 || wallOn(w.id))" class="size" text-anchor="middle" dominant-baseline="central" :class="{ small: long(w) < 70 }"
           :transform="`translate(${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).x} ${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).y}) rotate(${long(w) < 44 ? 0 : w.angle})`"
         ><LengthText v-if="entryOf.get(w.id)?.length" :of="entryOf.get(w.id)!.length!" svg /><tspan v-else>{{ w.label }}?</tspan></text>
       </g>
@@ -65,19 +76,19 @@ const cornerLabel = (c: { at: number[]; facing: number[]; kind: string }) => off
       <g v-for="c in floor.corners" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: bad.has(`corner:${c.id}`) }" @click="choose('corner', c.id)">
         <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
         <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
-        <text text-anchor="middle" dominant-baseline="central" :x="cornerLabel(c).x" :y="cornerLabel(c).y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
+        <text :text-anchor="cornerLabel(c).anchor" dominant-baseline="central" :x="cornerLabel(c).x + cornerLabel(c).dx" :y="cornerLabel(c).y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
       </g>
       <g v-if="trim">
         <g v-for="p in floor.pieces" :key="`n${p.id}`" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
-          <circle :cx="off(p.middle, p.facing, 26).x" :cy="off(p.middle, p.facing, 26).y" r="11" />
-          <text text-anchor="middle" dominant-baseline="central" :x="off(p.middle, p.facing, 26).x" :y="off(p.middle, p.facing, 26).y">{{ order.get(p.id) }}</text>
+          <circle :cx="number(p).x" :cy="number(p).y" :r="number(p).r" />
+          <text text-anchor="middle" dominant-baseline="central" :x="number(p).x" :y="number(p).y">{{ order.get(p.id) }}</text>
         </g>
       </g>
     </svg>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="room?.gap && floor.gap?.shown"><b class="stop">open by <LengthText :of="room.gap" /></b> · </template>
       <template v-else-if="room?.gap">ends meet within <LengthText :of="room.gap" /> · </template>
-      {{ metric ? `scale 1:${scale}` : `scale 1:${scale}` }} · walls as measured<template v-if="trim"> · base drawn thicker than it is · numbers: hanging order, {{ pieces.length }} pieces</template>
+      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: hanging order' : 'walls as measured' }}
     </p>
   </div>
 </template>

@@ -29,8 +29,8 @@ function narrow(from: number, to: number) {
         v-for="w in band.walls" :key="w.id" class="wall" :class="{ on: chosenWall === w.id, unknown: !w.known }" :style="{ left: at(w.from), width: at(w.to - w.from) }"
         :aria-pressed="chosenWall === w.id" @click="choose('wall', w.id)"
       >
-        <span v-if="narrow(w.from, w.to) > 0.07 && wallOf.get(w.id)?.length" class="len" :class="{ tight: narrow(w.from, w.to) < 0.11 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
-        <span class="num">{{ narrow(w.from, w.to) > 0.07 ? w.label : w.label.replace('wall ', '') }}</span>
+        <span v-if="narrow(w.from, w.to) > 0.055 && wallOf.get(w.id)?.length" class="len" :class="{ tight: narrow(w.from, w.to) < 0.11 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
+        <span class="num">{{ narrow(w.from, w.to) > 0.055 ? w.label : w.label.replace('wall ', '') }}</span>
       </button>
       <span v-for="o in band.openings" :key="o.id" class="door" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ narrow(o.from, o.to) > 0.05 ? 'door' : '' }}</i></span>
       <button
@@ -51,20 +51,20 @@ function narrow(from: number, to: number) {
 <style scoped>
 .band { padding: 6px 28px 10px; background: var(--sheet); border-bottom: 1px solid var(--rule); flex: none; }
 .empty { padding: 34px 0; text-align: center; }
-.strip { position: relative; height: 112px; }
-.wall { position: absolute; top: 32px; height: 78px; padding: 8px 2px 20px; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: center; overflow: hidden; }
+.strip { position: relative; height: 116px; }
+.wall { position: absolute; top: 32px; height: 84px; padding: 2px 2px 0; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: flex-start; overflow: hidden; }
 .wall:hover { background: #faf8f3; }
 .wall.on { background: var(--chalk-wash); }
 .wall.unknown { background: repeating-linear-gradient(45deg, transparent 0 6px, rgb(216 210 196 / 35%) 6px 8px); }
 .len { font-weight: 600; font-size: 17px; line-height: 1.2; }
 .len.tight { font-family: var(--narrow); font-size: 15px; }
 .num { font-size: 12px; color: var(--pencil); }
-.piece { position: absolute; top: 98px; height: 12px; margin-left: 1px; padding: 0; border: 1px solid var(--pine-edge); background: var(--pine); cursor: pointer; }
+.piece { position: absolute; top: 103px; height: 12px; margin-left: 1px; padding: 0; border: 1px solid var(--pine-edge); background: var(--pine); cursor: pointer; }
 .piece.done { background: var(--leaf-wash); border-color: var(--leaf); }
 .piece.on { outline: 2px solid var(--chalk); outline-offset: 1px; z-index: 2; }
-.door { position: absolute; top: 52px; height: 58px; border: 1px solid var(--ink); border-bottom: 0; background: var(--sheet); pointer-events: none; display: grid; place-items: center; }
+.door { position: absolute; top: 76px; height: 40px; border: 1px solid var(--ink); border-bottom: 0; background: var(--sheet); pointer-events: none; display: grid; place-items: center; }
 .door i { font: 400 12px var(--font); color: var(--pencil); }
-.fold { position: absolute; top: 30px; height: 82px; width: 0; border-left: 1px dashed var(--ink); pointer-events: none; }
+.fold { position: absolute; top: 30px; height: 86px; width: 0; border-left: 1px dashed var(--ink); pointer-events: none; }
 .fold.mountain { border-left-style: solid; }
 .fold.edge { border-left: 2px solid var(--rule); }
 .corner { position: absolute; top: 0; width: 32px; height: 32px; margin-left: -16px; padding: 0; border: 0; border-radius: 3px; background: none; font-weight: 600; font-size: 13px; line-height: 1; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 3px; }

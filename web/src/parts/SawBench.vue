@@ -21,7 +21,7 @@ const keepAt = computed(() => centre(props.bench.keep))
 const wasteAt = computed(() => centre(props.bench.waste))
 const keepRight = computed(() => keepAt.value[0]! > 0)
 const turned = computed(() => Math.abs(props.bench.arc.at(-1)![0]! - props.bench.arc[0]![0]!) > 0.02)
-const arcMid = computed(() => props.bench.arc[Math.floor(props.bench.arc.length / 2)]!)
+const toRight = computed(() => props.bench.arc.at(-1)![0]! > props.bench.arc[0]![0]!)
 
 // The end view: distance from the fence to the right of it, height up.
 const ext = computed(() => {
@@ -50,7 +50,7 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
       <line v-if="bench.topEdge" class="top-edge" :x1="X(bench.topEdge[0]!)" :y1="Y(bench.topEdge[0]!)" :x2="X(bench.topEdge[1]!)" :y2="Y(bench.topEdge[1]!)" />
       <line class="blade" :x1="X(bench.blade[0]!)" :y1="Y(bench.blade[0]!)" :x2="X(bench.blade[1]!)" :y2="Y(bench.blade[1]!)" />
       <circle class="handle" :cx="X(bench.handle)" :cy="Y(bench.handle)" r="11" />
-      <text v-if="turned" class="swing" :x="X(arcMid) + (arcMid[0]! > bench.straight[0]![0]! ? 16 : -16)" :y="Y(arcMid) + 24" :text-anchor="arcMid[0]! > bench.straight[0]![0]! ? 'start' : 'end'">{{ swing }}</text>
+      <text v-if="turned" class="swing" :x="X(bench.straight[0]!) + (toRight ? -12 : 12)" :y="Y(bench.arc[0]!) - 2" :text-anchor="toRight ? 'end' : 'start'">{{ swing }}</text>
       <text class="keep-word" text-anchor="middle" dominant-baseline="central" :x="X(keepAt)" :y="Y(keepAt)">keep</text>
       <text class="waste-word" text-anchor="middle" dominant-baseline="central" :x="X(wasteAt)" :y="Y(wasteAt)">waste</text>
       <circle class="mark" :cx="X(bench.mark)" :cy="Y(bench.mark)" r="5.5" />

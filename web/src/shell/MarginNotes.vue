@@ -1,12 +1,17 @@
 <script setup lang="ts">
 // Findings as notes pencilled beside the work.
 import { computed } from 'vue'
+import SetText from '../parts/SetText.vue'
 import type { FindingView } from '../api/client'
+import { useRoute } from 'vue-router'
 import { view } from '../state/job'
 import { choose, findings, isChosen } from '../state/place'
 
 const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
 const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
+const route = useRoute()
+/** Those of this stop first: they are often the cause of the others. */
+const shown = computed(() => [...findings.value].sort((a, b) => Number(b.stop === route.name) - Number(a.stop === route.name)))
 const elsewhere = computed(() => {
   const here = new Set(findings.value)
   return (view.value?.findings ?? []).filter((f) => !here.has(f) && f.severity !== 'note').length
@@ -22,11 +27,11 @@ function go(f: FindingView) {
     <h2>In the margin</h2>
     <p v-if="!findings.length" class="quiet small">Nothing to say about this room.</p>
     <ul>
-      <li v-for="(f, i) in findings" :key="i" :class="[f.severity, { on: isChosen(f.kind, f.id) }]">
+      <li v-for="(f, i) in shown" :key="i" :class="[f.severity, { on: isChosen(f.kind, f.id) }]">
         <button type="button" @click="go(f)">
-          <strong><span class="sign" aria-hidden="true">{{ sign[f.severity] }}</span><span class="sr">{{ word[f.severity] }}: </span>{{ f.text }}</strong>
-          <span class="why">{{ f.why }}</span>
-          <span class="remedy">{{ f.remedy }}</span>
+          <strong><span class="sign" aria-hidden="true">{{ sign[f.severity] }}</span><span class="sr">{{ word[f.severity] }}: </span><SetText :text="f.text" /></strong>
+          <span class="why"><SetText :text="f.why" /></span>
+          <span class="remedy"><SetText :text="f.remedy" /></span>
         </button>
       </li>
     </ul>

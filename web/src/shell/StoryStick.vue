@@ -55,8 +55,9 @@ nav { position: relative; display: flex; flex-direction: column; }
 .notch .in-hand { fill: #9aa4a8; } .notch .settled { fill: var(--ink); }
 .on .notch path { fill: var(--chalk); stroke: var(--chalk); }
 .word { font-size: 15px; } .on .word { color: var(--chalk); font-weight: 600; }
-.state { grid-column: 2 / 4; font-size: 12.5px; color: var(--pencil); }
-.count { font-size: 12.5px; font-weight: 600; color: var(--ochre); white-space: nowrap; }
+.notch, .sign { grid-row: 1; grid-column: 1; }
+.state { grid-row: 2; grid-column: 2 / 4; font-size: 12.5px; color: var(--pencil); }
+.count { grid-row: 1; grid-column: 3; font-size: 12.5px; font-weight: 600; color: var(--ochre); white-space: nowrap; }
 .apart { border-top: 1px solid var(--rule); padding-top: 10px; }
 .apart .stop { min-height: 48px; padding: 6px 0; }
 .sign { width: 20px; height: 20px; fill: none; stroke: var(--ink); stroke-width: 1.3; }

@@ -19,7 +19,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 <template>
   <header class="bar screen-only">
     <template v-if="view">
-      <RouterLink class="job" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
+      <RouterLink class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
       <span class="quiet slash" aria-hidden="true">/</span>
       <el-dropdown trigger="click" @command="(id: string) => (id === '+' ? $emit('newRoom') : toRoom(id))">
         <button class="room" type="button">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
@@ -39,7 +39,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
       <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">not connected</span>
     </template>
     <template v-else>
-      <RouterLink class="job" :to="{ name: 'jobs' }">Gnomon</RouterLink><span class="space" />
+      <RouterLink class="job" :to="{ name: 'jobs' }">All jobs</RouterLink><span class="space" />
       <slot />
     </template>
   </header>
@@ -60,9 +60,9 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 @media (max-width: 1100px) { .go { width: 180px; } .go span { overflow: hidden; text-overflow: ellipsis; } .tool { width: 44px; height: 44px; } .room { min-height: 44px; } }
 @media (max-width: 640px) {
   .bar { padding: 0 8px; gap: 2px; height: 52px; }
-  .slash, .keys, .go kbd { display: none; }
+  .here, .slash, .keys, .go kbd { display: none; }
   .go { width: 44px; height: 44px; padding: 0; border: 0; background: none; justify-content: center; }
   .go span { display: none; } .go::before { content: '⌕'; font-size: 24px; color: var(--ink); }
-  .job { display: none; } .room { font-weight: 600; overflow: hidden; text-overflow: ellipsis; max-width: 130px; }
+  .room { font-weight: 600; overflow: hidden; text-overflow: ellipsis; max-width: 130px; }
 }
 </style>

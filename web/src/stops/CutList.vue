@@ -7,7 +7,7 @@ import LengthText from '../parts/LengthText.vue'
 import { choose, isChosen, pieceById } from '../state/place'
 
 defineProps<{ rows: PieceView[]; hang: Map<string, number> }>()
-const told = (e: EndView) => (e.toldTo === 'end' ? '' : `${e.toldTo} point`)
+const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
 function into(e: EndView): string {
   const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
   if (e.joint === 'butt') return 'to casing'
@@ -19,18 +19,19 @@ function into(e: EndView): string {
 
 <template>
   <table class="cuts">
+    <colgroup><col class="c-piece" /><col class="c-hang" /><col /><col class="c-g" /><col class="c-len" /><col class="c-g" /><col /><col class="c-tick" /></colgroup>
     <thead>
-      <tr><th scope="col">piece</th><th scope="col" class="hang">hang</th><th scope="col" colspan="2">left end</th><th scope="col" class="len">cut</th><th scope="col" colspan="2">right end</th><th scope="col" class="tick"><span class="screen-only">cut</span><span class="print-only">✓</span></th></tr>
+      <tr><th scope="col">piece</th><th scope="col" class="hang">hang</th><th scope="col" colspan="2">left end: joint, saw, told to</th><th scope="col" class="len">cut</th><th scope="col" colspan="2">right end</th><th scope="col" class="tick"><span class="screen-only">cut</span><span class="print-only">✓</span></th></tr>
     </thead>
     <tbody>
       <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
-        <th scope="row"><button type="button" class="pick">{{ p.label }}</button><span class="quiet small">{{ p.wallText }}</span></th>
+        <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}</span></th>
         <td class="hang quiet">{{ hang.get(p.id) }}</td>
-        <td class="end"><span class="j">{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span class="small"><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></td>
+        <td class="end"><div><span>{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
         <td class="g"><EndGlyph :end="p.left" hand="left" :done="!!p.left.mark" /></td>
-        <td class="len"><b><LengthText :of="p.cut" /></b><span v-if="p.cut.nm !== p.length.nm" class="quiet small">wall <LengthText :of="p.length" /></span></td>
+        <td class="len"><b><LengthText :of="p.cut" /></b><span v-if="p.cut.text !== p.length.text" class="quiet small">wall <LengthText :of="p.length" /></span></td>
         <td class="g"><EndGlyph :end="p.right" hand="right" :done="!!p.right.mark" /></td>
-        <td class="end"><span class="j">{{ p.right.joint }} <i>{{ into(p.right) }}</i></span><span class="small"><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></td>
+        <td class="end"><div><span>{{ p.right.joint }} <i>{{ into(p.right) }}</i></span><span><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></div></td>
         <td class="tick"><span class="screen-only" :class="{ good: p.done }">{{ p.done ? 'cut' : p.left.mark || p.right.mark ? 'one end' : '' }}<i v-if="p.miscuts" class="stop small"> {{ p.miscuts }} miscut</i></span><span class="print-only box">{{ p.done ? '✓' : '' }}</span></td>
       </tr>
     </tbody>
@@ -38,16 +39,17 @@ function into(e: EndView): string {
 </template>
 
 <style scoped>
-.cuts { width: 100%; border-collapse: collapse; font-size: 14px; line-height: 1.25; }
+.c-piece { width: 102px; } .c-hang { width: 38px; } .c-g { width: 46px; } .c-len { width: 108px; } .c-tick { width: 50px; }
+.cuts { width: 100%; table-layout: fixed; border-collapse: collapse; font-size: 14px; line-height: 1.25; }
 thead th { position: sticky; top: 0; background: var(--sheet); z-index: 1; font-weight: 400; font-size: 12.5px; color: var(--pencil); text-align: left; border-bottom: 1px solid var(--rule); padding: 4px 6px; }
 tbody th { text-align: left; font-weight: 400; }
-td, tbody th { padding: 4px 6px; border-bottom: 1px solid #ece7db; vertical-align: middle; }
+td, tbody th { padding: 3px 5px; height: 31px; border-bottom: 1px solid #ece7db; vertical-align: middle; }
 tbody tr { cursor: pointer; } tbody tr:hover { background: #faf8f3; } tr.on { background: var(--chalk-wash); }
-.pick { border: 0; padding: 0; background: none; font-weight: 600; display: block; cursor: pointer; white-space: nowrap; }
-.len { text-align: right; white-space: nowrap; } .len b { font-size: 17px; font-weight: 600; } .len span.small { display: block; }
+.pick { border: 0; padding: 0; background: none; font-weight: 600; cursor: pointer; white-space: nowrap; } tbody th { white-space: nowrap; }
+.len { text-align: right; white-space: nowrap; } .len b { font-size: 17px; font-weight: 600; } .len span.small { display: block; line-height: 1; }
 thead .len { text-align: right; }
-.end .j { display: block; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); } .end .small { color: var(--ink); }
+.end { font-family: var(--narrow); font-size: 14.5px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 10px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
 .hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
-@media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g { display: none; } }
+@media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g, .c-g, .c-hang { display: none; } thead th[colspan] { font-size: 0; } .c-piece { width: 66px; } .c-len { width: 84px; } .c-tick { width: 34px; } }
 @media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .len b { font-size: 13pt; } }
 </style>

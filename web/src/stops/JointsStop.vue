@@ -41,8 +41,8 @@ const print = () => window.print()
       <div class="drawing"><FloorPlan trim /></div>
       <div class="why">
         <div class="rules" aria-label="House rules">
-          <span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="view!.rules.inside" :options="inside" @change="(v: unknown) => attempt(setOp('rules', '', 'inside', v))" />
-          <template v-if="view!.rules.inside === 'cope'"><span class="cap">cope</span><el-segmented aria-label="Which ends are coped" :model-value="view!.rules.cope_hand" :options="hands" @change="(v: unknown) => attempt(setOp('rules', '', 'cope_hand', v))" /></template>
+          <span class="cap">inside</span><el-segmented aria-label="Inside corners" :model-value="view!.rules.inside" :options="inside" @change="(v: unknown) => attempt(setOp('rules', '', 'inside', v))" />
+          <template v-if="view!.rules.inside === 'cope'"><span class="cap">at</span><el-segmented aria-label="Which ends are coped" :model-value="view!.rules.cope_hand" :options="hands" @change="(v: unknown) => attempt(setOp('rules', '', 'cope_hand', v))" /></template>
         </div>
         <ol v-if="decisions.length">
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
@@ -69,11 +69,13 @@ const print = () => window.print()
 <style scoped>
 .joints { height: 100%; display: flex; flex-direction: column; }
 .upper { flex: 1 1 46%; min-height: 240px; display: flex; }
-.drawing { flex: 1.25; min-width: 0; }
+.drawing { flex: 1.35; min-width: 0; }
 .why { flex: 1; min-width: 0; border-left: 1px solid var(--rule); background: var(--sheet); display: flex; flex-direction: column; }
-.rules { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 8px 14px; border-bottom: 1px solid var(--rule); }
+.rules { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: center; padding: 8px 14px; border-bottom: 1px solid var(--rule); }
 .rules .el-segmented, .rules :deep(.el-segmented__item) { min-height: 30px; }
 .cap { font-size: 13px; color: var(--pencil); }
+.rules :deep(.el-segmented__item) { padding: 0 7px; font-size: 13.5px; }
+.rules { gap: 6px !important; }
 ol { list-style: none; margin: 0; padding: 4px 0; overflow-y: auto; flex: 1; }
 li button { display: flex; gap: 12px; width: 100%; padding: 6px 14px; border: 0; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); }

@@ -118,14 +118,14 @@ useKeys({
             :key="`c${corner.id}`" ref="cornerField" big :label="`Corner ${corner.letter}, reading`" :typed="corner.typed" :commit="commitReading"
             :keys="{ i: () => setKind('inside'), o: () => setKind('outside'), s: nextScale }" @walked="(b) => step(b ? -1 : 1, true, b)"
           />
-          <div class="col">
+          <div class="col pair"><div class="col">
             <span class="cap">turns</span>
             <el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="kinds" @change="setKind" />
           </div>
           <div class="col">
-            <span class="cap">read on the scale</span>
+            <span class="cap">scale</span>
             <el-segmented aria-label="Scale of the reading" :model-value="corner.scale" :options="scales" @change="setScale" />
-          </div>
+          </div></div>
           <p v-if="corner.theta && corner.scale !== 'corner'" class="small quiet means">a corner of {{ corner.theta }}</p>
         </template>
       </div>
@@ -160,7 +160,9 @@ useKeys({
 .panel { flex: none; padding: 12px 20px; background: var(--sheet); border-top: 1px solid var(--rule); display: flex; flex-direction: column; gap: 12px; }
 .row { display: flex; flex-wrap: wrap; gap: 12px 18px; align-items: flex-end; }
 .col { display: flex; flex-direction: column; gap: 2px; }
-.cap { font-size: 13px; color: var(--pencil); }
+.cap { font-size: 13px; color: var(--pencil); width: 46px; }
+.pair { gap: 6px; align-self: flex-end; } .pair .col { flex-direction: row; align-items: center; gap: 6px; }
+.pair .el-segmented, .pair :deep(.el-segmented__item) { min-height: 32px; }
 .means { align-self: center; }
 .openings { display: flex; flex-direction: column; gap: 6px; }
 .opening { display: flex; gap: 8px; align-items: flex-end; }
@@ -172,8 +174,9 @@ useKeys({
 .sheet input { height: 40px; border: 1px solid var(--rule); border-radius: 3px; padding: 0 10px; color: var(--ink); }
 .hints { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; } .hints b { margin-left: auto; font-weight: 600; color: var(--ink); }
 @media (max-width: 860px) {
+  .pair .el-segmented, .pair :deep(.el-segmented__item) { min-height: 44px; }
   .measure { height: auto; } .drawing { height: 320px; flex: none; }
-  .low .btn, .of-room summary { min-height: 44px; } .hints kbd, .hints span { display: none; } .drop { width: 44px; height: 48px; }
+  .low .btn, .of-room summary { min-height: 44px; } .hints > :not(b) { display: none; } .hints { font-size: 0; } .hints b { font-size: 14px; margin: 0; } .drop { width: 44px; height: 48px; }
 }
-@media (max-width: 640px) { .drawing { height: 260px; order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } .hints { font-size: 13px; } }
+@media (max-width: 640px) { .drawing { height: 260px; order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
 </style>

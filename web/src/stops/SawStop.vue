@@ -3,6 +3,7 @@
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { api, type Bench, type CutView, Refused, take } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
+import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
 import { attempt, metric, view } from '../state/job'
 import { useKeys } from '../state/keys'
@@ -98,7 +99,7 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
     <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
     <template v-else>
       <header>
-        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, cut {{ cut.number }} of 2</span></h2>
+        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2</span></h2>
         <span class="dim">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
@@ -107,8 +108,8 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
           <span class="dim sub">{{ told[end.toldTo] }}<template v-if="!metric && piece.cut.feet">, {{ piece.cut.total }}<span v-if="piece.cut.num" class="frac">&nbsp;{{ piece.cut.num }}/{{ piece.cut.den }}</span>″ on the tape</template></span>
         </div>
         <div v-if="dial">
-          <span class="big pink">{{ dial.text }}<small v-if="dial.side"> {{ dial.side }}</small></span>
-          <span class="dim sub">{{ end.dial ? (dial.side ? `mitre · handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing' }}</span>
+          <span class="big pink">{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span>
+          <span class="dim sub">{{ end.dial ? (dial.side ? `handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing' }}</span>
         </div>
         <div v-if="end.tilt ?? end.bevel">
           <span class="big">{{ (end.tilt ?? end.bevel)!.text }}</span><span class="dim sub">bevel</span>
@@ -119,7 +120,7 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
       <p v-for="w in cut.cautions" :key="w" class="warn">{{ w }}</p>
       <div class="picture">
-        <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="`mark ${told[end.toldTo]}`" />
+        <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
         <p v-else class="none">{{ trouble || '' }}</p>
       </div>
       <p class="lies dim">{{ jointWord }} · {{ end.lies }} From above; you stand below. {{ bench?.toScale ? 'Piece and angles to scale.' : '' }}</p>
@@ -128,7 +129,7 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
         <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
         <button class="other" type="button" @click="miscut">Miscut <kbd>X</kbd></button>
         <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
-        <span class="then">{{ cut.done ? 'This end is marked cut.' : `Then: ${cut.check}` }}<i v-if="piece.miscuts"> {{ piece.miscuts }} miscut so far.</i></span>
+        <span class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></span>
       </footer>
       <ol class="next" aria-label="Next at this saw">
         <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
@@ -143,9 +144,9 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
 header { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; }
 h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-right: 6px; }
 .dim { color: var(--dark-pencil); font-weight: 400; }
-.figures { display: flex; flex-wrap: wrap; gap: 4px 40px; align-items: flex-end; }
+.figures { display: flex; flex-wrap: wrap; gap: 4px 34px; align-items: flex-end; }
 .figures > div { display: flex; flex-direction: column; }
-.huge { font-size: 84px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
+.huge { font-size: 80px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
 .big { font-size: 46px; font-weight: 700; line-height: 1.1; } .big small { font-size: 24px; }
 .pink { color: var(--pink); } .sub { font-size: 15px; }
 .warn { margin-top: 6px; padding: 5px 12px; border-left: 4px solid var(--pink); background: var(--dark-sheet); font-size: 14.5px; }
@@ -156,12 +157,12 @@ footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 .act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
 .act:disabled { opacity: 0.35; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
 footer kbd { background: none; border: 0; color: inherit; opacity: 0.65; font-weight: 400; padding: 0; }
-.then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then i { font-style: normal; color: var(--pink); }
+.then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then .sub { display: block; font-size: 13px; } .then i { font-style: normal; color: var(--pink); }
 :focus-visible { outline-color: var(--pale); }
 .next { list-style: none; margin: 10px 0 0; padding: 8px 0 0; border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .picture { height: 330px; flex: none; } }
+@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
   .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 26px; } .picture { height: 250px; }
