@@ -1,0 +1,110 @@
+package plan_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"gnomon/core/plan"
+)
+
+const square4 = "120, 96, 120, 96"
+
+func TestFindings(t *testing.T) {
+	for _, c := range []struct {
+		name     string
+		file     string
+		code     string
+		severity plan.Severity
+		about    string
+		says     []string
+	}{
+		{"impossible on the corner scale", room(true, "", square4, "90, 190, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", []string{"190°", "corner scale"}},
+		{"impossible on the mitre scale", room(true, "", square4, "90, 90 mitre, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", []string{"mitre scale", "On the corner scale it would be a corner of 90°"}},
+		{"nothing is no corner", room(true, "", square4, "90, 0, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", nil},
+		{"a mitre taken as a corner", room(true, "", square4, "90, 45, 90, 90"), "reading_scale", plan.SeverityCheck, "corner:c2", []string{"On the mitre scale it would be a corner of 90°"}},
+		{"a corner taken as a deflection", room(true, "", square4, "90, 135 deflection, 90, 90"), "reading_scale", plan.SeverityCheck, "corner:c2", []string{"corner of 45°", "On the corner scale it would be a corner of 135°"}},
+		{"nearly straight", room(true, "", square4, "90, 176, 90, 90"), "reading_scale", plan.SeverityCheck, "corner:c2", nil},
+		{"shorter than its openings", room(true, "", square4, "90, 90, 90, 90", `{"id":"o","wall":"w2","from":"10","width":"100"}`), "wall_short", plan.SeverityStop, "wall:w2", []string{"8'", `8' 4"`}},
+		{"an opening past the corner", room(true, "", square4, "90, 90, 90, 90", `{"id":"o","wall":"w2","from":"80","width":"30"}`), "wall_short", plan.SeverityStop, "wall:w2", []string{`reach to 9' 2"`}},
+		{"openings over each other", room(true, "", square4, "90, 90, 90, 90", `{"id":"o","wall":"w2","from":"10","width":"30"}`, `{"id":"p","wall":"w2","from":"39","width":"20"}`), "openings_overlap", plan.SeverityStop, "wall:w2", nil},
+		{"past the swing", room(true, "", "120, 96, 130", "60, 60, 60"), "cut_beyond_swing", plan.SeverityStop, "piece:k.w1", []string{"60° right", "swings 50°", "30° left", "Clamp"}},
+		{"past the swing, but flat it goes", room(true, "", "120, 96, 130, 88", "90, 78, 102, 90"), "cut_beyond_swing", plan.SeverityStop, "piece:k.w2", []string{"51° left", "39° right"}},
+		{"past the longest stick", room(true, "", "200, 96, 200, 96", "90, 90, 90, 90"), "piece_longer_than_stick", plan.SeverityStop, "piece:k.w1", []string{`16' 8"`, "16'"}},
+		{"turns that do not come round", room(true, "", square4, "90, 90, 90, 93.1"), "turns_off", plan.SeverityCheck, "room:r", []string{"356.9°", "3.1°"}},
+		{"an open run", room(false, "", "120, 96", "90"), "run_unchecked", plan.SeverityNote, "room:r", []string{"Nothing checks an open run"}},
+		{"a wall not measured", room(true, "", "120, ?, 120, 96", "90, 90, 90, 90"), "wall_unmeasured", plan.SeverityCheck, "wall:w2", nil},
+		{"a corner not read", room(true, "", square4, "90, ?, 90, 90"), "corner_unread", plan.SeverityCheck, "corner:c2", []string{"taken as 90°"}},
+		{"a short piece", room(true, "", "120, 10, 120, 96", "90, 90, 90, 90"), "short_piece", plan.SeverityNote, "piece:k.w2", []string{`10"`, "hold the long part"}},
+		{"two walls", room(true, "", "120, 96", "90, 90"), "too_few_walls", plan.SeverityStop, "room:r", nil},
+		{"a sharp corner with a profile", room(true, "", "120, 96, 130, 88", "90, 70, 110, 90"), "acute_cover", plan.SeverityNote, "piece:k.w3", nil},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			f := finding(t, build(t, read(t, c.file)), c.code)
+			assert.Equal(t, c.severity, f.Severity)
+			assert.Equal(t, c.about, f.About())
+			all := f.Text + " " + f.Why + " " + f.Remedy
+			for _, s := range c.says {
+				assert.Contains(t, all, s)
+			}
+			for _, s := range []string{f.Text, f.Why, f.Remedy} {
+				assert.Regexp(t, `\.$`, s, "a finding speaks in sentences")
+			}
+		})
+	}
+}
+
+// 3·σ·√n with σ 0.5°: four corners may be 3° off, and not more.
+func TestTurnsWithinTheirLimit(t *testing.T) {
+	assert.Empty(t, build(t, read(t, room(true, "", square4, "90, 90, 90, 93"))).Findings)
+	assert.Empty(t, build(t, read(t, room(true, "", square4, "out 90, out 90, out 90, out 91"))).Findings, "an island turns by −360")
+	assert.NotEmpty(t, finding(t, build(t, read(t, room(true, "", square4, "out 90, out 90, out 90, out 94"))), "turns_off").Text)
+}
+
+func TestTurnsNameTheSlip(t *testing.T) {
+	p := build(t, read(t, room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, 90, 90, 90, 90")))
+	f := finding(t, p, "turns_off")
+	assert.Contains(t, f.Text, "540°")
+	assert.Equal(t, "Read the corners again, beginning with the ones least square.", f.Remedy, "any of six could be the outside one")
+	p = build(t, read(t, room(true, "", square4, "90, 90, 90, 45")))
+	assert.Contains(t, finding(t, p, "turns_off").Remedy, "corner D as an inside corner of 90° (45° on the mitre scale)")
+}
+
+// An impossible reading gives no setting for the ends that need one, and takes
+// none away from a square end.
+func TestImpossibleReadingGivesNoSetting(t *testing.T) {
+	p := build(t, read(t, room(true, "", "120, 96, 120, 96, 10", "90, 190, 90, 90, 90")))
+	assert.Nil(t, piece(t, p, "k.w2").Right.Setting)
+	assert.Nil(t, piece(t, p, "k.w2").Right.Dial)
+	assert.NotNil(t, piece(t, p, "k.w3").Left.Setting)
+}
+
+func TestPiecesOfUnmeasuredWallsAreLeftOut(t *testing.T) {
+	p := build(t, read(t, room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))
+	require.Len(t, p.Pieces, 3)
+	assert.Equal(t, "Base 2", p.Pieces[1].Label)
+	assert.Equal(t, "k.w3", p.Pieces[1].ID)
+	assert.Empty(t, p.Pieces[1].Left.Meets, "nothing is known of the piece there")
+}
+
+func TestOddRooms(t *testing.T) {
+	for _, file := range []string{
+		`{"gnomon":1}`,
+		`{"gnomon":1,"rooms":[{"id":"r"}]}`,
+		`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"}]}]}`,
+		room(true, "", "120", "90"),
+		room(false, "", "120", "90"),
+		room(true, "", "1/64, 1/64, 1/64", "5, 5, 5"),
+		room(true, "", square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"0","width":"120"}`),
+		room(true, "", square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"0","width":"30"}`, `{"id":"p","wall":"w1","from":"30","width":"90"}`),
+		room(true, "", square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`),
+	} {
+		_, err := plan.Build(read(t, file))
+		assert.NoError(t, err, file)
+	}
+	p := build(t, read(t, room(true, "", square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`)))
+	e := piece(t, p, "k.w1").Right
+	assert.Equal(t, plan.Square, e.Joint, "nothing comes round the corner to meet it")
+	assert.Empty(t, e.Meets)
+}

@@ -1,0 +1,119 @@
+package plan_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/plan"
+)
+
+// mark makes the mark that the screen of this plan would send.
+func mark(t testing.TB, j *job.Job, kind job.MarkKind, id string, hand joint.Hand) {
+	t.Helper()
+	q := piece(t, build(t, *j), id)
+	m := job.Mark{ID: fmt.Sprintf("m%d", len(j.Marks)+1), Kind: kind, Piece: id, Label: q.Label, End: string(hand), Length: q.Cut}
+	if s := q.End(hand).Setting; s != nil {
+		m.Mitre, m.Bevel = s.Mitre, s.Bevel
+	}
+	j.Marks = append(j.Marks, m)
+}
+
+func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
+	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
+	mark(t, &j, job.MarkCut, "k.w2", joint.Left)
+	p := build(t, j)
+	assert.Equal(t, "m1", piece(t, p, "k.w2").Left.Mark)
+	assert.False(t, piece(t, p, "k.w2").Done)
+	mark(t, &j, job.MarkCut, "k.w2", joint.Right)
+	p = build(t, j)
+	assert.True(t, piece(t, p, "k.w2").Done)
+	assert.Empty(t, p.Findings)
+	assert.Equal(t, "2 of 8 cuts", p.Stops[2].Text)
+
+	j.Marks = append(j.Marks, job.Mark{ID: "m3", Kind: job.MarkUndone, Of: "m1", Piece: "k.w2"})
+	p = build(t, j)
+	assert.Empty(t, piece(t, p, "k.w2").Left.Mark)
+	assert.False(t, piece(t, p, "k.w2").Done)
+}
+
+func TestAMiscutSpoilsBothEnds(t *testing.T) {
+	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
+	mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+	mark(t, &j, job.MarkMiscut, "k.w1", joint.Right)
+	q := piece(t, build(t, j), "k.w1")
+	assert.Equal(t, 1, q.Miscuts)
+	assert.Empty(t, q.Left.Mark)
+	mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+	assert.Equal(t, "m3", piece(t, build(t, j), "k.w1").Left.Mark)
+	j.Marks = append(j.Marks, job.Mark{ID: "m4", Kind: job.MarkUndone, Of: "m2", Piece: "k.w1"})
+	assert.Zero(t, piece(t, build(t, j), "k.w1").Miscuts)
+}
+
+func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
+	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
+	mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+	mark(t, &j, job.MarkCut, "k.w1", joint.Right)
+	entry := func(s string) *job.Entry { e, _ := job.Typed(s, "in"); return &e }
+
+	j.Rooms[0].Walls[0].Length = entry("120 1/8")
+	p := build(t, j)
+	f := finding(t, p, "mark_length_changed")
+	assert.Contains(t, f.Text, `10' and is now planned at 10' 1/8", 1/8" longer`)
+	assert.Contains(t, f.Remedy, "too short")
+	assert.Equal(t, []string{"mark_length_changed"}, codes(p), "said once for the piece, not for each end")
+	assert.True(t, piece(t, p, "k.w1").Done, "what is cut stays cut")
+
+	j.Rooms[0].Walls[0].Length = entry("119")
+	assert.Contains(t, finding(t, build(t, j), "mark_length_changed").Remedy, "Cut it down")
+
+	j.Rooms[0].Walls[0].Length = entry("120")
+	j.Rules.Inside = job.InsideMitre
+	assert.Contains(t, finding(t, build(t, j), "mark_setting_changed").Text, "left end, was cut at 0° and now wants 45° right")
+}
+
+func TestAMarkWhosePieceLeftThePlanIsAFinding(t *testing.T) {
+	j := read(t, room(false, "", "120, 96, 60", "90, 90"))
+	mark(t, &j, job.MarkCut, "k.w3", joint.Right)
+	r := &j.Rooms[0]
+	r.Walls, r.Corners = r.Walls[:2], r.Corners[:2]
+	f := finding(t, build(t, j), "mark_piece_gone")
+	assert.Equal(t, "piece:k.w3", f.About())
+	assert.Contains(t, f.Text, `Base 3 was cut at 5'`)
+}
+
+func TestCutsGoLongestFirstAndSquareEndFirst(t *testing.T) {
+	p := build(t, read(t, room(true, "", "60, 96, 120, 10", "90, 90, 90, 90")))
+	var got []string
+	for _, c := range p.Cuts {
+		got = append(got, c.Piece+" "+string(c.Hand))
+	}
+	assert.Equal(t, []string{"k.w3 left", "k.w3 right", "k.w2 left", "k.w2 right", "k.w1 left", "k.w1 right", "k.w4 left", "k.w4 right"}, got)
+	assert.Contains(t, p.Cuts[6].Cautions[0], "Never hold it in front of the blade")
+	assert.Empty(t, p.Cuts[0].Cautions)
+	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line.`, p.Cuts[3].Check)
+
+	p = build(t, read(t, room(false, `"inside":"cope","cope_hand":"left"`, "60, 96", "90")))
+	assert.Equal(t, joint.Right, p.Cuts[0].Hand, "its right end is the square one")
+	assert.Equal(t, 1, p.Cuts[0].Number)
+}
+
+func TestProgress(t *testing.T) {
+	states := func(p plan.Plan) (out []string) {
+		for _, s := range p.Stops {
+			out = append(out, s.ID+" "+s.State)
+		}
+		return out
+	}
+	assert.Equal(t, []string{"measure untouched", "joints untouched", "saw untouched"}, states(build(t, read(t, `{"gnomon":1}`))))
+	assert.Equal(t, []string{"measure in hand", "joints in hand", "saw untouched"}, states(build(t, read(t, room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
+	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
+	for _, q := range build(t, j).Pieces {
+		mark(t, &j, job.MarkCut, q.ID, joint.Left)
+		mark(t, &j, job.MarkCut, q.ID, joint.Right)
+	}
+	assert.Equal(t, []string{"measure settled", "joints settled", "saw settled"}, states(build(t, j)))
+}
