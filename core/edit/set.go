@@ -95,6 +95,9 @@ func set(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Set, Kind: op.Kind, ID: op.ID, Field: op.Field, Unit: op.Unit,
 		Value: text2raw(cur.Interface(), op.Unit), Was: text2raw(value.Interface(), op.Unit)}
 	cur.Set(value)
+	if op.Kind == "saw" { // before Normalise takes a zero for a field left out
+		return inv, j.Saw.Check()
+	}
 	return inv, nil
 }
 

@@ -72,6 +72,16 @@ func (j *Job) Check() error {
 	return nil
 }
 
+// Check refuses angles that no saw has. The error is an *Invalid.
+func (s Saw) Check() error {
+	var c checker
+	c.saw(s)
+	if c.err != nil {
+		return c.err
+	}
+	return nil
+}
+
 type checker struct {
 	err  *Invalid
 	seen map[string]bool

@@ -1,0 +1,259 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+func shed(t require.TestingT) job.Job {
+	var j job.Job
+	require.NoError(t, json.Unmarshal([]byte(`{"gnomon":1,"name":"Shed","unit":"in","mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","sticks":["16'"]},{"id":"b2","height":4,"thickness":"1/2"}],
+		"rooms":[{"id":"r","closed":true,"walls":[{"id":"w1","length":"11' 4"},{"id":"w2","length":"96 1/2"},{"id":"w3","length":"11' 4"}],
+		"corners":[{"id":"c1","reading":90.4},{"id":"c2"},{"id":"c3","reading":44.9,"scale":"mitre"}],"openings":[{"id":"o1","wall":"w2","from":"30","width":"36 1/2"}],"runs":[{"id":"k","moulding":"b"}]},{"id":"s"}]}`), &j))
+	require.NoError(t, job.Resolve(&j, "in"))
+	j.Normalise()
+	require.NoError(t, j.Check())
+	return j
+}
+
+// asText is a job as its file would be: what two jobs are compared by.
+func asText(j job.Job) string {
+	j = j.Clone()
+	job.Settle(&j, j.Unit)
+	b, _ := json.Marshal(j)
+	return string(b)
+}
+
+func set1(kind, id, field, value string) Op {
+	return Op{Do: Set, Kind: kind, ID: id, Field: field, Value: json.RawMessage(value)}
+}
+
+func TestSetTakesWhatWasTyped(t *testing.T) {
+	j := shed(t)
+	for _, op := range []Op{
+		set1("job", "", "name", `"Boat shed"`), set1("wall", "w1", "length", `"12-3-5/8"`), set1("wall", "w2", "length", `null`),
+		set1("corner", "c2", "reading", `"89 1/2"`), set1("corner", "c2", "kind", `"outside"`), set1("corner", "c2", "scale", `"deflection"`),
+		set1("opening", "o1", "from", `"6"`), set1("moulding", "b", "sticks", `"16', 12'; 8'"`), set1("saw", "", "detents", `"0, 22 1/2; 45"`),
+		set1("saw", "", "mitre_left", `"52"`), set1("rules", "", "inside", `"mitre"`), set1("run", "k", "moulding", `"b2"`), set1("room", "s", "closed", `true`),
+	} {
+		var err error
+		j, _, err = Apply(j, op)
+		require.NoError(t, err, op.Field)
+	}
+	assert.Equal(t, "Boat shed", j.Name)
+	assert.Equal(t, measure.Length(147*64+40)*measure.Sixtyfourth, j.Rooms[0].Walls[0].Length.Length)
+	assert.Equal(t, "12-3-5/8", j.Rooms[0].Walls[0].Length.Text)
+	assert.Nil(t, j.Rooms[0].Walls[1].Length)
+	assert.Equal(t, measure.Angle(89.5), *j.Rooms[0].Corners[1].Angle)
+	assert.Len(t, j.Mouldings[0].Sticks, 3)
+	assert.Equal(t, []measure.Angle{0, 22.5, 45}, j.Saw.Detents)
+}
+
+func TestSetRefusesWhole(t *testing.T) {
+	j := shed(t)
+	was := asText(j)
+	for _, op := range []Op{
+		set1("wall", "w1", "length", `"12x"`), set1("wall", "w1", "length", `"0"`), set1("wall", "w1", "length", `-4`), set1("wall", "w1", "height", `"4"`),
+		set1("opening", "o1", "width", `null`), set1("opening", "o1", "width", `""`), set1("opening", "o1", "wall", `"w9"`), set1("corner", "c1", "kind", `"round"`),
+		set1("corner", "c1", "reading", `"ninety"`), set1("corner", "c1", "scale", `7`), set1("saw", "", "resolution", `0`), set1("saw", "", "mitre_left", `"95"`), set1("job", "", "unit", `"furlong"`),
+		set1("run", "k", "moulding", `"none"`), set1("moulding", "b", "thickness", `"9"`), set1("house", "", "x", `1`), {Do: "paint"}, {Do: Add, Kind: "job"}, {Do: Move, Kind: "opening", ID: "o1"},
+		{Do: Remove, Kind: "moulding", ID: "b"}, {Do: Add, Kind: "room", ID: "r", Value: json.RawMessage(`{}`)}, {Do: Add, Kind: "room", ID: "new", Value: json.RawMessage(`{"colour":"red"}`)},
+		{Do: Record, Value: json.RawMessage(`{"kind":"undone"}`)}, {Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"top"}`)}, {Do: Unmark, ID: "m9"},
+		{Do: Remove, Kind: "wall", ID: "w9"}, {Do: Move, Kind: "wall", ID: "w1", After: "w9"}, {Do: Add, Kind: "opening", In: "nowhere", ID: "x"},
+	} {
+		next, _, err := Apply(j, op)
+		require.Error(t, err, "%+v", op)
+		assert.Equal(t, was, asText(next))
+		assert.Equal(t, was, asText(j), "the job given is left alone")
+		assert.NotContains(t, err.Error(), "reflect")
+	}
+	_, _, err := ApplyAll(j, []Op{set1("job", "", "name", `"X"`), set1("wall", "w1", "length", `"bad"`)})
+	require.Error(t, err)
+	var in *job.Invalid
+	require.ErrorAs(t, err, &in)
+	assert.Equal(t, "length", in.Field)
+	assert.Equal(t, "bad", in.Value)
+	assert.NotEmpty(t, in.Remedy)
+}
+
+func TestConflict(t *testing.T) {
+	j := shed(t)
+	op := set1("wall", "w1", "length", `"11' 5"`)
+	op.Was = json.RawMessage(`"136"`) // the same length, typed otherwise
+	j, _, err := Apply(j, op)
+	require.NoError(t, err)
+
+	op.Value = json.RawMessage(`"11' 6"`)
+	_, _, err = Apply(j, op)
+	var c *Conflict
+	require.ErrorAs(t, err, &c)
+	assert.Equal(t, "11' 6", c.Yours)
+	assert.Equal(t, "11' 5", c.Theirs)
+
+	op.Value = json.RawMessage(`"137"`)
+	_, _, err = Apply(j, op)
+	assert.NoError(t, err, "both entered the same")
+	op = set1("corner", "c2", "reading", `90`)
+	op.Was = json.RawMessage(`null`)
+	_, _, err = Apply(j, op)
+	assert.NoError(t, err)
+	op = set1("corner", "c1", "reading", `90`)
+	op.Was = json.RawMessage(`null`)
+	_, _, err = Apply(j, op)
+	require.ErrorAs(t, err, &c)
+	assert.Equal(t, "90.4", c.Theirs)
+}
+
+// A different field of the same wall never collides.
+func TestDifferentFieldsDoNotCollide(t *testing.T) {
+	j := shed(t)
+	a := set1("corner", "c1", "reading", `91`)
+	a.Was = json.RawMessage(`90.4`)
+	b := set1("corner", "c1", "kind", `"outside"`)
+	b.Was = json.RawMessage(`"inside"`)
+	j, _, err := Apply(j, a)
+	require.NoError(t, err)
+	_, _, err = Apply(j, b)
+	require.NoError(t, err)
+}
+
+func drawOp(t *rapid.T, j job.Job, n int) Op {
+	id := fmt.Sprintf("n%d", n)
+	wall := func() string {
+		var ids []string
+		for _, r := range j.Rooms {
+			for _, w := range r.Walls {
+				ids = append(ids, w.ID)
+			}
+		}
+		if len(ids) == 0 {
+			return "w1"
+		}
+		return rapid.SampledFrom(ids).Draw(t, "wall")
+	}
+	after := func() string {
+		if rapid.Bool().Draw(t, "first") {
+			return ""
+		}
+		return wall()
+	}
+	room := rapid.SampledFrom([]string{"r", "s"}).Draw(t, "room")
+	return rapid.SampledFrom([]func() Op{
+		func() Op {
+			return set1("wall", wall(), "length", fmt.Sprintf("%q", rapid.SampledFrom([]string{"96", "8' 3 1/2", "2451.1 mm", ""}).Draw(t, "length")))
+		},
+		func() Op {
+			return set1("job", "", "unit", fmt.Sprintf("%q", rapid.SampledFrom([]string{"in", "mm"}).Draw(t, "unit")))
+		},
+		func() Op { return set1("room", room, "closed", fmt.Sprint(rapid.Bool().Draw(t, "closed"))) },
+		func() Op { return set1("moulding", "b", "sticks", `["16'", "12"]`) },
+		func() Op { return Op{Do: Add, Kind: "wall", In: room, ID: id, After: after()} },
+		func() Op { return Op{Do: Remove, Kind: "wall", ID: wall()} },
+		func() Op { return Op{Do: Move, Kind: "wall", ID: wall(), After: after()} },
+		func() Op { return Op{Do: Remove, Kind: "room", ID: room} },
+		func() Op {
+			return Op{Do: Move, Kind: "room", ID: "s", After: rapid.SampledFrom([]string{"", "r"}).Draw(t, "after")}
+		},
+		func() Op { return Op{Do: Remove, Kind: "opening", ID: "o1"} },
+		func() Op { return Op{Do: Remove, Kind: "run", ID: "k"} },
+		func() Op {
+			return Op{Do: Add, Kind: "moulding", ID: id, Value: json.RawMessage(`{"height":"100 mm","thickness":"12 mm"}`)}
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "opening", In: room, ID: id, Value: json.RawMessage(`{"id":"","wall":"` + wall() + `","from":"1","width":"10"}`)}
+		},
+		func() Op {
+			return Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":"11' 4\"","mitre_deg":-45}`)}
+		},
+	}).Draw(t, "op")()
+}
+
+// untype leaves of every length only its value.
+func untype(j *job.Job) {
+	plain := func(e *job.Entry) {
+		if e != nil {
+			e.Text = e.Length.String()
+		}
+	}
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		plain(&m.Height)
+		plain(&m.Thickness)
+		for k := range m.Sticks {
+			plain(&m.Sticks[k])
+		}
+	}
+	for i := range j.Rooms {
+		for k := range j.Rooms[i].Walls {
+			plain(j.Rooms[i].Walls[k].Length)
+		}
+		for k := range j.Rooms[i].Openings {
+			plain(&j.Rooms[i].Openings[k].From)
+			plain(&j.Rooms[i].Openings[k].Width)
+		}
+	}
+}
+
+// Every step's inverse brings back the very job, marks apart: a fact is taken
+// back by another fact, never erased.
+func TestInverseRestores(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		j := shed(t)
+		var before []job.Job
+		var inverse []Op
+		units := false
+		for n := range 8 {
+			op := drawOp(t, j, n)
+			next, inv, err := Apply(j, op)
+			if err != nil {
+				continue
+			}
+			units = units || op.Field == "unit"
+			before, inverse = append(before, j), append(inverse, inv)
+			j = next
+		}
+		for i := len(inverse) - 1; i >= 0; i-- {
+			var err error
+			b, err := json.Marshal(inverse[i]) // as the log keeps it
+			require.NoError(t, err)
+			var op Op
+			require.NoError(t, json.Unmarshal(b, &op))
+			j, _, err = Apply(j, op)
+			require.NoError(t, err, "%s", b)
+			want, got := before[i].Clone(), j.Clone()
+			want.Marks, got.Marks = nil, nil
+			if units { // what was typed under another unit keeps its value, not its text
+				untype(&want)
+				untype(&got)
+			}
+			require.Equal(t, asText(want), asText(got))
+		}
+	})
+}
+
+func TestMarksAreNeverErased(t *testing.T) {
+	j := shed(t)
+	op := Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","label":"Base 1","end":"left","cut":"11' 4\"","at":"2031-05-02T09:00:00Z"}`)}
+	j, undo, err := Apply(j, op)
+	require.NoError(t, err)
+	assert.Equal(t, "m1", j.Marks[0].ID)
+	j, redo, err := Apply(j, undo)
+	require.NoError(t, err)
+	require.Len(t, j.Marks, 2)
+	assert.Equal(t, job.Mark{ID: "m2", Kind: job.MarkUndone, Of: "m1", Piece: "k.w1", Label: "Base 1", At: "2031-05-02T09:00:00Z"}, j.Marks[1])
+	_, _, err = Apply(j, undo)
+	assert.Error(t, err, "a mark is taken back once")
+	j, _, err = Apply(j, redo)
+	require.NoError(t, err)
+	require.Len(t, j.Marks, 3)
+	assert.Equal(t, "m3", j.Marks[2].ID)
+	assert.Equal(t, job.MarkCut, j.Marks[2].Kind)
+}

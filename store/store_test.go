@@ -1,0 +1,267 @@
+package store
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"testing/fstest"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+	"gnomon/demo"
+	"gnomon/files"
+)
+
+func openAt(t *testing.T, path string) *Store {
+	t.Helper()
+	s, err := Open(path)
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return s
+}
+
+func ferry(t *testing.T) job.Job {
+	t.Helper()
+	j, err := files.ReadJob(strings.NewReader(string(demo.FerryHouse)))
+	require.NoError(t, err)
+	return j
+}
+
+func set(kind, id, field string, value any) edit.Op {
+	b, _ := json.Marshal(value)
+	return edit.Op{Do: edit.Set, Kind: kind, ID: id, Field: field, Value: b}
+}
+
+func mark(piece, hand string) edit.Op {
+	return edit.Op{Do: edit.Record, Value: json.RawMessage(fmt.Sprintf(`{"kind":"cut","piece":%q,"end":%q,"cut":"11' 4\"","mitre_deg":-44.8}`, piece, hand))}
+}
+
+func TestAJobComesBackAsItWas(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "a # folder?", "g.db") // a name that means something in an address
+	s := openAt(t, path)
+	j := ferry(t)
+	// Values at other levels are kept too.
+	e, _ := job.Typed("21' 4", "in")
+	a := *j.Rooms[0].Corners[0].Angle
+	j.Rooms[0].Walls[0].Lengths = map[job.Level]*job.Entry{job.Ceiling: &e}
+	j.Rooms[0].Corners[0].Readings = map[job.Level]*job.Reading{job.Rail: {Angle: &a, Scale: job.ScaleMitre}}
+	id, err := s.Create(j)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	s = openAt(t, path)
+	got, rev, err := s.Job(id)
+	require.NoError(t, err)
+	assert.Equal(t, j, got)
+	assert.Zero(t, rev)
+	list, err := s.Jobs()
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	assert.Equal(t, int64(3), list[0].Rooms)
+	_, _, err = s.Job("nowhere")
+	assert.ErrorIs(t, err, ErrNoJob)
+}
+
+func TestSameFileTwiceIsTwoJobs(t *testing.T) {
+	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
+	a, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	b, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	_, err = s.Do(a, "x", []edit.Op{set("wall", "wh1", "length", "20'")})
+	require.NoError(t, err)
+	j, _, err := s.Job(b)
+	require.NoError(t, err)
+	assert.Equal(t, "21' 4 1/2", j.Rooms[0].Walls[0].Length.Text)
+}
+
+func TestUndoTakesBackThisClientsOwnChanges(t *testing.T) {
+	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
+	id, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	length := func() string {
+		j, _, err := s.Job(id)
+		require.NoError(t, err)
+		return j.Rooms[0].Walls[0].Length.Text
+	}
+	do := func(client string, ops ...edit.Op) {
+		_, err := s.Do(id, client, ops)
+		require.NoError(t, err)
+	}
+	do("desk", set("wall", "wh1", "length", "20'"))
+	do("ladder", set("wall", "wh2", "length", "14'"))
+	do("desk", set("wall", "wh1", "length", "19'"), set("job", "", "name", "Ferry"))
+	_, err = s.Undo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "20'", length())
+	r, err := s.Undo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "21' 4 1/2", length())
+	assert.Equal(t, "14'", r.Job.Rooms[0].Walls[1].Length.Text, "the other's change stays")
+	_, err = s.Undo(id, "desk")
+	assert.ErrorIs(t, err, ErrNothing)
+	_, err = s.Redo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "20'", length())
+	_, err = s.Redo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "19'", length())
+	_, err = s.Undo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "20'", length())
+	undo, redo, err := s.CanUndo(id, "desk")
+	require.NoError(t, err)
+	assert.True(t, undo && redo)
+	do("desk", set("wall", "wh3", "length", "8'"))
+	_, err = s.Redo(id, "desk")
+	assert.ErrorIs(t, err, ErrNothing, "a new change ends what could be redone")
+
+	// A field that another has changed since is not undone over their head.
+	do("desk", set("wall", "wh4", "length", "15"))
+	do("ladder", set("wall", "wh4", "length", "15 1/4"))
+	_, err = s.Undo(id, "desk")
+	var c *edit.Conflict
+	assert.ErrorAs(t, err, &c)
+}
+
+func TestARefusedChangeLeavesTheDatabaseAsItWas(t *testing.T) {
+	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
+	id, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	before, rev, err := s.Job(id)
+	require.NoError(t, err)
+	_, err = s.Do(id, "x", []edit.Op{set("wall", "wh1", "length", "20'"), set("wall", "wh2", "length", "bad")})
+	require.Error(t, err)
+	after, rev2, err := s.Job(id)
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+	assert.Equal(t, rev, rev2)
+	_, err = s.Do("nowhere", "x", []edit.Op{set("job", "", "name", "y")})
+	assert.ErrorIs(t, err, ErrNoJob)
+}
+
+func TestMarksSurviveRestartAndRemovalOfTheirPiece(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "g.db")
+	s := openAt(t, path)
+	id, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	_, err = s.Do(id, "saw", []edit.Op{mark("wh-base.wh1", "left")})
+	require.NoError(t, err)
+	_, err = s.Do(id, "desk", []edit.Op{{Do: edit.Remove, Kind: "room", ID: "waiting-hall"}})
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	s = openAt(t, path)
+	j, _, err := s.Job(id)
+	require.NoError(t, err)
+	require.Len(t, j.Marks, 1)
+	assert.Len(t, j.Rooms, 2)
+	r, err := s.Undo(id, "desk")
+	require.NoError(t, err)
+	assert.Equal(t, "Waiting Hall", r.Job.Rooms[0].Name)
+	assert.Equal(t, ferry(t).Rooms, r.Job.Rooms)
+}
+
+// Many writers at once: every acknowledged change is there, none twice.
+func TestManyWriters(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "g.db")
+	s := openAt(t, path)
+	other := openAt(t, path) // another program with the same file open
+	id, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	var wg sync.WaitGroup
+	for w := range 6 {
+		wg.Go(func() {
+			st := s
+			if w%3 == 0 {
+				st = other
+			}
+			for i := range 10 {
+				_, err := st.Do(id, fmt.Sprint("c", w), []edit.Op{mark(fmt.Sprintf("p%d.%d", w, i), "left")})
+				assert.NoError(t, err)
+			}
+		})
+	}
+	wg.Wait()
+	j, rev, err := s.Job(id)
+	require.NoError(t, err)
+	assert.Len(t, j.Marks, 60)
+	assert.Equal(t, int64(60), rev)
+	seen := map[string]bool{}
+	for _, m := range j.Marks {
+		assert.False(t, seen[m.Piece])
+		seen[m.Piece] = true
+	}
+}
+
+func TestBackupWhileOpen(t *testing.T) {
+	dir := t.TempDir()
+	s := openAt(t, filepath.Join(dir, "g.db"))
+	id, err := s.Create(ferry(t))
+	require.NoError(t, err)
+	second := openAt(t, filepath.Join(dir, "g.db"))
+	require.NoError(t, second.Backup(filepath.Join(dir, "copy.db")))
+	assert.ErrorContains(t, second.Backup(filepath.Join(dir, "copy.db")), "there already")
+	assert.Error(t, second.Backup(filepath.Join(dir, "no", "such", "folder.db")))
+	c := openAt(t, filepath.Join(dir, "copy.db"))
+	j, _, err := c.Job(id)
+	require.NoError(t, err)
+	assert.Equal(t, ferry(t), j)
+}
+
+// An older file is copied and upgraded; a newer one is refused and left alone.
+func TestSchemaVersions(t *testing.T) {
+	dir := t.TempDir()
+	path := filepath.Join(dir, "g.db")
+	all := fstest.MapFS{}
+	for _, name := range []string{"00001_jobs.sql", "00002_facts.sql"} {
+		b, err := migrations.ReadFile("migrations/" + name)
+		require.NoError(t, err)
+		all[name] = &fstest.MapFile{Data: b}
+	}
+	old, err := open(path, fstest.MapFS{"00001_jobs.sql": all["00001_jobs.sql"]})
+	require.NoError(t, err)
+	require.NoError(t, old.db.Create(&jobRow{ID: "j1", Name: "Old", Unit: "in", Saw: jsonText(job.DefaultSaw()), Inside: "cope", CopeHand: "right"}).Error)
+	require.NoError(t, old.Close())
+
+	s := openAt(t, path)
+	j, _, err := s.Job("j1")
+	require.NoError(t, err)
+	assert.Equal(t, "Old", j.Name)
+	require.NoError(t, s.Close())
+	baks, err := filepath.Glob(filepath.Join(dir, "*.bak"))
+	require.NoError(t, err)
+	require.Len(t, baks, 1)
+	assert.Contains(t, baks[0], "schema1")
+	first, err := open(baks[0], fstest.MapFS{"00001_jobs.sql": all["00001_jobs.sql"]})
+	require.NoError(t, err, "the copy is of the older schema")
+	first.Close()
+
+	all["00003_later.sql"] = &fstest.MapFile{Data: []byte("-- +goose Up\nCREATE TABLE later (x);\n-- +goose Down\nDROP TABLE later;\n")}
+	later, err := open(path, all)
+	require.NoError(t, err)
+	require.NoError(t, later.Close())
+	before, err := os.ReadFile(path)
+	require.NoError(t, err)
+	_, err = Open(path)
+	var newer *Newer
+	require.True(t, errors.As(err, &newer), "%v", err)
+	assert.Contains(t, err.Error(), "newer Gnomon")
+	after, err := os.ReadFile(path)
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+}
+
+func TestWhatIsNoDatabaseIsRefused(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "notes.txt")
+	require.NoError(t, os.WriteFile(path, []byte(strings.Repeat("not a database ", 300)), 0o644))
+	_, err := Open(path)
+	require.Error(t, err)
+	assert.Contains(t, err.Error(), "--db")
+}
