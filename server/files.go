@@ -21,6 +21,7 @@ type Download struct {
 func (s *server) files(api huma.API) {
 	imp := op(http.MethodPost, "/api/jobs/import", "import-job", "Keep the job of a job file")
 	imp.MaxBodyBytes = maxJobBody
+	imp.SkipValidateBody = true // the job file's own reader says more
 	huma.Register(api, imp, func(_ context.Context, in *struct {
 		RawBody []byte `contentType:"application/json"`
 	}) (*Body[JobMade], error) {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"io/fs"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -39,14 +40,17 @@ func New(c Config) http.Handler {
 	r.Use(middleware.Recoverer)
 	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json", "image/svg+xml"))
 	API(r, c)
-	notFound := func(w http.ResponseWriter, q *http.Request) {
+	app := pages(c.Web)
+	r.NotFound(func(w http.ResponseWriter, q *http.Request) {
+		if !strings.HasPrefix(q.URL.Path, "/api/") {
+			app.ServeHTTP(w, q)
+			return
+		}
 		refuse(w, problem(http.StatusNotFound, "There is nothing at this address.", FieldProblem{Field: "path", Value: clip(q.URL.Path), Message: "not known", Remedy: "See /api/openapi.json for what there is."}))
-	}
-	r.Handle("/api/*", http.HandlerFunc(notFound))
+	})
 	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
 		refuse(w, problem(http.StatusMethodNotAllowed, "This address does not take that method.", FieldProblem{Field: "method", Value: clip(q.Method), Message: "not allowed", Remedy: "See /api/openapi.json for what it takes."}))
 	})
-	r.Handle("/*", pages(c.Web))
 	return guard(c.Hosts, r)
 }
 

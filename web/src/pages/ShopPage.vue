@@ -7,7 +7,7 @@ import type { MouldingView } from '../api/client'
 import { attempt, change, newId, setOp, view } from '../state/job'
 
 const v = computed(() => view.value!)
-const set = (kind: string, id: string, field: string, was: unknown) => (text: string) => change(setOp(kind, id, field, text, was))
+const set = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text, was))
 const sticks = (m: MouldingView) => m.sticks.map((s) => s.typed).join(', ')
 const detents = computed(() => v.value.saw.detents.join(', '))
 const shapes = [{ label: 'profiled', value: true }, { label: 'flat', value: false }]
@@ -37,11 +37,11 @@ function run(roomId: string, moulding: string) {
     <section>
       <h2>Base mouldings</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="card">
-        <EntryField label="name" :value="m.name" :commit="set('moulding', m.id, 'name', m.name)" class="wide" />
-        <LengthInput label="height" :entry="m.height" :commit="set('moulding', m.id, 'height', m.height.typed)" />
-        <LengthInput label="thickness" :entry="m.thickness" :commit="set('moulding', m.id, 'thickness', m.thickness.typed)" />
+        <EntryField label="name" :value="m.name" :commit="set('moulding', m.id, 'name')" class="wide" />
+        <LengthInput label="height" :entry="m.height" :commit="set('moulding', m.id, 'height')" />
+        <LengthInput label="thickness" :entry="m.thickness" :commit="set('moulding', m.id, 'thickness')" />
         <div class="col"><span class="cap">face</span><el-segmented aria-label="Face" :model-value="m.profiled" :options="shapes" @change="(x: unknown) => attempt(setOp('moulding', m.id, 'profiled', x, m.profiled))" /></div>
-        <EntryField label="stick lengths" :value="sticks(m)" :commit="set('moulding', m.id, 'sticks', undefined)" placeholder="16', 12'" class="sticks" />
+        <EntryField label="stick lengths" :value="sticks(m)" :commit="set('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
         <button class="link small" type="button" @click="remove(m.id)">Remove</button>
       </div>
       <button class="btn plain" type="button" @click="add">Add moulding</button>
@@ -58,9 +58,9 @@ function run(roomId: string, moulding: string) {
     <section>
       <h2>The saw</h2>
       <div class="card">
-        <EntryField label="name" :value="v.saw.name" :commit="set('saw', '', 'name', v.saw.name)" class="wide" />
-        <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="set('saw', '', f.field, String(f.is))" inputmode="decimal" suffix="°" />
-        <EntryField label="clicks home at, both sides" :value="detents" :commit="set('saw', '', 'detents', undefined)" class="sticks" suffix="°" />
+        <EntryField label="name" :value="v.saw.name" :commit="set('saw', '', 'name')" class="wide" />
+        <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="set('saw', '', f.field)" inputmode="decimal" suffix="°" />
+        <EntryField label="clicks home at, both sides" :value="detents" :commit="set('saw', '', 'detents')" class="sticks" suffix="°" />
       </div>
       <p class="quiet small">Angles without sign. Settings are rounded to what the scale can be read to; a cut past the swing becomes a note in the margin.</p>
     </section>
@@ -74,7 +74,7 @@ function run(roomId: string, moulding: string) {
     </section>
     <section>
       <h2>This job</h2>
-      <div class="card"><EntryField label="name" :value="v.name" :commit="set('job', '', 'name', v.name)" class="wide" /></div>
+      <div class="card"><EntryField label="name" :value="v.name" :commit="set('job', '', 'name')" class="wide" /></div>
       <p class="links"><a :href="`/api/jobs/${v.id}/file`">Job file</a> <a :href="`/api/jobs/${v.id}/plan`">Plan as JSON</a> <a :href="`/api/jobs/${v.id}/cutlist.csv`">Cut list as CSV</a></p>
     </section>
   </div>

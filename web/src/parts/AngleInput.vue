@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import EntryField from './EntryField.vue'
 
-defineProps<{ label: string; typed: string; commit: (text: string) => Promise<void> | void; big?: boolean; hideLabel?: boolean; keys?: Record<string, () => void>; placeholder?: string }>()
+defineProps<{ label: string; typed: string; commit: (text: string, was: string) => Promise<void> | void; big?: boolean; hideLabel?: boolean; keys?: Record<string, () => void>; placeholder?: string }>()
 defineEmits<{ walked: [back: boolean] }>()
 const field = ref<InstanceType<typeof EntryField>>()
 defineExpose({ focus: () => field.value?.focus() })

@@ -8,7 +8,8 @@ import { walkFrom } from './walk'
 const props = defineProps<{
   label: string
   value: string
-  commit: (text: string) => Promise<void> | void
+  /** Takes the text; was is what the field showed before it was typed over. */
+  commit: (text: string, was: string) => Promise<void> | void
   placeholder?: string
   big?: boolean
   wide?: boolean
@@ -25,36 +26,46 @@ const input = ref<HTMLInputElement>()
 const text = ref(props.value)
 const error = ref('')
 const focused = ref(false)
-const busy = ref(false)
 const shown = computed(() => !focused.value && !error.value && text.value !== '' && text.value === props.value)
 
+// What the person saw when they began to type: sent along, so that a value that
+// someone else entered meanwhile is not written over unseen.
+let seen = props.value
 watch(
   () => props.value,
   (v) => {
-    if (!focused.value || text.value === sent) text.value = v
-    if (!focused.value) error.value = ''
+    if (focused.value && text.value !== seen) return
+    text.value = seen = v
+    error.value = ''
   },
 )
-let sent = props.value
 
+let sending: Promise<boolean> | null = null
+/** Takes what stands in the field; waits for one on its way first. */
 async function send(): Promise<boolean> {
-  if (text.value === props.value) {
+  if (sending) await sending
+  if (text.value === seen) {
     error.value = ''
+    text.value = seen = props.value
     return true
   }
-  sent = text.value
-  busy.value = true
+  sending = commitText(text.value)
+  const ok = await sending
+  sending = null
+  return ok
+}
+
+async function commitText(typed: string): Promise<boolean> {
   try {
-    await props.commit(text.value.trim())
-    error.value = ''
+    await props.commit(typed.trim(), seen)
     await nextTick()
-    text.value = props.value
+    error.value = ''
+    if (text.value === typed) text.value = props.value
+    seen = props.value
     return true
   } catch (e) {
     error.value = e instanceof Refused ? e.line : String(e)
     return false
-  } finally {
-    busy.value = false
   }
 }
 
@@ -68,7 +79,7 @@ async function onKey(e: KeyboardEvent) {
     return
   }
   if (e.key === 'Escape') {
-    text.value = props.value
+    text.value = seen = props.value
     error.value = ''
     return
   }

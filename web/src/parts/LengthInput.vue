@@ -5,7 +5,7 @@ import { metric } from '../state/job'
 import EntryField from './EntryField.vue'
 import LengthText from './LengthText.vue'
 
-defineProps<{ label: string; entry?: EntryView; commit: (text: string) => Promise<void> | void; big?: boolean; hideLabel?: boolean; keys?: Record<string, () => void> }>()
+defineProps<{ label: string; entry?: EntryView; commit: (text: string, was: string) => Promise<void> | void; big?: boolean; hideLabel?: boolean; keys?: Record<string, () => void> }>()
 defineEmits<{ walked: [back: boolean] }>()
 const field = ref<InstanceType<typeof EntryField>>()
 defineExpose({ focus: () => field.value?.focus() })

@@ -62,10 +62,19 @@ export function closeJob() {
   view.value = null
 }
 
+let last: Promise<unknown> = Promise.resolve()
+/** Sends one after another, in the order they were made. */
+function inTurn<T>(send: () => Promise<T>): Promise<T> {
+  const mine = last.then(send, send)
+  last = mine.catch(() => {})
+  return mine
+}
+
 /** Makes a change. Throws Refused when it cannot be taken; a conflict is shown to choose from. */
 export async function change(...ops: Op[]): Promise<void> {
   try {
-    accept(await take(api.POST('/api/jobs/{job}/changes', { params: { path: { job: open } }, body: { client, ops } })))
+    const job = open
+    accept(await inTurn(() => take(api.POST('/api/jobs/{job}/changes', { params: { path: { job } }, body: { client, ops } }))))
   } catch (e) {
     if (e instanceof Refused && e.problem.conflict) {
       conflict.value = { problem: e.problem, ops }
@@ -95,7 +104,8 @@ export function setOp(kind: string, id: string, field: string, value: unknown, w
 
 async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done: string) {
   try {
-    accept(await take(api.POST(path, { params: { path: { job: open } }, body: { client } })))
+    const job = open
+    accept(await inTurn(() => take(api.POST(path, { params: { path: { job } }, body: { client } }))))
     tell(done)
   } catch (e) {
     tell(e instanceof Refused ? e.line : String(e), true)

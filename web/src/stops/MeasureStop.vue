@@ -43,9 +43,9 @@ const kinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 
 const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
 const shapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
 
-const commitLength = (text: string) => change(setOp('wall', wall.value!.id, 'length', text || null, wall.value!.length?.typed ?? null))
-const commitReading = (text: string) => change(setOp('corner', corner.value!.id, 'reading', text || null, corner.value!.typed || null))
-const commitOpening = (id: string, field: 'from' | 'width', was: string) => (text: string) => change(setOp('opening', id, field, text, was))
+const commitLength = (text: string, was: string) => change(setOp('wall', wall.value!.id, 'length', text || null, was || null))
+const commitReading = (text: string, was: string) => change(setOp('corner', corner.value!.id, 'reading', text || null, was || null))
+const commitOpening = (id: string, field: 'from' | 'width') => (text: string, was: string) => change(setOp('opening', id, field, text, was))
 const setKind = (v: unknown) => attempt(setOp('corner', corner.value!.id, 'kind', v, corner.value!.kind))
 const setScale = (v: unknown) => attempt(setOp('corner', corner.value!.id, 'scale', v, corner.value!.scale))
 function nextScale() {
@@ -82,6 +82,13 @@ const renameRoom = (text: string) => change(setOp('room', room.value!.id, 'name'
 const setClosed = (v: unknown) => attempt(setOp('room', room.value!.id, 'closed', v, room.value!.closed))
 const removeRoom = () => attempt({ do: 'remove', kind: 'room', id: room.value!.id })
 const draft = () => (drafting.value = true)
+/** On to the corner after an opening was added; back to the length after none was. */
+async function drafted(added: boolean) {
+  drafting.value = false
+  await nextTick()
+  if (added && corner.value?.joined) cornerField.value?.focus()
+  else lengthField.value?.focus()
+}
 
 useKeys({
   j: () => step(1, false),
@@ -107,11 +114,11 @@ useKeys({
         />
         <div v-if="openings.length || drafting" class="openings">
           <div v-for="(o, i) in openings" :key="o.id" class="opening">
-            <LengthInput :label="i ? '' : 'Opening from left end'" :entry="o.from" :commit="commitOpening(o.id, 'from', o.from.typed)" />
-            <LengthInput :label="i ? '' : 'width, casings in'" :entry="o.width" :commit="commitOpening(o.id, 'width', o.width.typed)" />
+            <LengthInput :label="i ? '' : 'Opening from left end'" :entry="o.from" :commit="commitOpening(o.id, 'from')" />
+            <LengthInput :label="i ? '' : 'width, casings in'" :entry="o.width" :commit="commitOpening(o.id, 'width')" />
             <button class="drop" type="button" aria-label="Remove this opening" title="Remove this opening" @click="removeOpening(o.id)">×</button>
           </div>
-          <OpeningDraft v-if="drafting" :wall="wall.id" :first="!openings.length" @done="drafting = false" />
+          <OpeningDraft v-if="drafting" :wall="wall.id" :first="!openings.length" @done="drafted" />
         </div>
         <template v-if="corner.joined">
           <AngleInput

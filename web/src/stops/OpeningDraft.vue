@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // A new opening: it is added once both its lengths are typed.
-import { nextTick, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { Refused } from '../api/client'
 import { change, metric, newId } from '../state/job'
 import { room } from '../state/place'
 
 const props = defineProps<{ wall: string; first: boolean }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: [added: boolean] }>()
 const from = ref('')
 const width = ref('')
 const error = ref('')
@@ -19,10 +19,7 @@ async function take() {
   if (!width.value.trim()) return b.value?.focus()
   try {
     await change({ do: 'add', kind: 'opening', in: room.value!.id, id: newId('o'), value: { id: '', wall: props.wall, from: from.value, width: width.value } })
-    emit('done')
-    await nextTick()
-    // On around the room: the corner's reading, or the wall's length again.
-    ;(document.querySelector<HTMLElement>('.measure [data-walk]:not(.openings *):last-of-type') ?? document.querySelector<HTMLElement>('.measure [data-walk]'))?.focus()
+    emit('done', true)
   } catch (e) {
     error.value = e instanceof Refused ? e.line : String(e)
   }
@@ -30,7 +27,7 @@ async function take() {
 </script>
 
 <template>
-  <div class="draft" @keydown.esc="emit('done')" @keydown.enter.prevent="take">
+  <div class="draft" @keydown.esc="emit('done', false)" @keydown.enter.prevent="take">
     <label>{{ first ? 'Opening from left end' : 'from' }}<input ref="a" v-model="from" :placeholder="metric ? '760' : '30'" autocomplete="off" /></label>
     <label>{{ first ? 'width, casings in' : 'width' }}<input ref="b" v-model="width" :placeholder="metric ? '930' : '36 1/2'" autocomplete="off" /></label>
     <button class="btn" type="button" @click="take">Add</button>

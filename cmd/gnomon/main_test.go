@@ -1,0 +1,126 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"math"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func gnomon(in string, args ...string) (string, error) {
+	var out, errOut bytes.Buffer
+	err := run(args, strings.NewReader(in), &out, &errOut)
+	return out.String(), err
+}
+
+func TestAngles(t *testing.T) {
+	for _, c := range []struct {
+		args         string
+		mitre, bevel float64
+		keep         string
+	}{
+		{"--kind inside --reading 91.5 --end right --pose upright", -44.25, 0, "left"},
+		{"--kind outside --reading 88.4 --end left", -45.8, 0, "right"},
+		{"--kind square --end left", 0, 0, "right"},
+		{"--kind inside --reading 90 --end right --pose nested --spring 38", 45, 0, "right"},
+		{"--kind inside --reading 90 --end right --pose flat --spring 45", 35.264389682754654, 30, "left"},
+		{"--kind outside --reading 90 --end right --pose flat --edge bottom --spring 45", -35.264389682754654, 30, "right"},
+		{"--kind inside --reading 91.5 --end right --pose flat", 0, 44.25, "left"},
+	} {
+		out, err := gnomon("", append(append([]string{"angles"}, strings.Fields(c.args)...), "--format", "json")...)
+		require.NoError(t, err, c.args)
+		var got struct {
+			Mitre float64 `json:"mitre_deg"`
+			Bevel float64 `json:"bevel_deg"`
+			Keep  string  `json:"keep"`
+		}
+		require.NoError(t, json.Unmarshal([]byte(out), &got))
+		assert.InDelta(t, c.mitre, got.Mitre, 1e-9, c.args)
+		assert.InDelta(t, c.bevel, got.Bevel, 1e-9, c.args)
+		assert.Equal(t, c.keep, got.Keep, c.args)
+		assert.False(t, got.Mitre == 0 && math.Signbit(got.Mitre))
+		assert.NotContains(t, out, "-0,")
+		assert.NotContains(t, out, "-0}")
+	}
+	out, err := gnomon("", "angles", "--kind", "inside", "--reading", "91.5", "--end", "right")
+	require.NoError(t, err)
+	assert.Equal(t, "mitre 44.25° left, bevel 0°, keep the piece on the left\n", out)
+}
+
+func TestUnusableInputEndsWithTwo(t *testing.T) {
+	dir := t.TempDir()
+	bad := filepath.Join(dir, "bad.json")
+	require.NoError(t, os.WriteFile(bad, []byte(`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":"x"}]}]}`), 0o644))
+	db := filepath.Join(dir, "g.db")
+	for _, args := range []string{
+		"", "paint", "angles", "angles --kind inside --end left", "angles --kind inside --end left --reading 0", "angles --kind inside --end left --reading 180",
+		"angles --kind inside --end left --reading -4", "angles --kind inside --end left --reading abc", "angles --kind round --end left --reading 90", "angles --kind inside --end top --reading 90",
+		"angles --kind inside --end left --reading 90 --pose standing", "angles --kind inside --end left --reading 90 --pose flat --spring 120", "angles --kind inside --end left --reading 90 --tilt 3",
+		"angles --kind inside --end left --reading 90 --format xml", "plan", "plan --file " + dir + "/none.json", "plan --file " + bad, "plan --file - --format pdf", "plan --file - extra",
+		"import --db " + db, "import --db " + db + " " + bad, "export --db " + db, "export --db " + db + " nothere", "backup --db " + dir + "/none.db " + dir + "/x.db", "backup --db " + db,
+	} {
+		_, err := gnomon("", strings.Fields(args)...)
+		var u errUsage
+		if assert.True(t, errors.As(err, &u), "%q: %v", args, err) {
+			assert.NotContains(t, err.Error(), "\n", args)
+			assert.NotEmpty(t, err.Error())
+		}
+	}
+}
+
+func TestPlanImportExportBackup(t *testing.T) {
+	dir := t.TempDir()
+	demo, err := gnomon("", "demo", "--print")
+	require.NoError(t, err)
+	plan, err := gnomon(demo, "plan", "--file", "-", "--format", "json")
+	require.NoError(t, err, "findings are no failure")
+	assert.Contains(t, plan, `"code": "reading_scale"`)
+
+	db := filepath.Join(dir, "g.db")
+	id, err := gnomon(demo, "import", "-", "--db", db)
+	require.NoError(t, err)
+	id = strings.TrimSpace(id)
+	file, err := gnomon("", "export", id, "--db", db)
+	require.NoError(t, err)
+	again, err := gnomon(file, "plan", "--file", "-", "--format", "json")
+	require.NoError(t, err)
+	assert.Equal(t, plan, again)
+
+	copyTo := filepath.Join(dir, "copy.db")
+	_, err = gnomon("", "backup", "--db", db, copyTo)
+	require.NoError(t, err)
+	fromCopy, err := gnomon("", "export", "--db", copyTo, id)
+	require.NoError(t, err)
+	assert.Equal(t, file, fromCopy)
+	_, err = gnomon("", "backup", "--db", db, copyTo)
+	assert.ErrorContains(t, err, "there already")
+
+	csv, err := gnomon(demo, "plan", "--file", "-", "--format", "csv")
+	require.NoError(t, err)
+	assert.Equal(t, 26, strings.Count(csv, "\n"))
+	text, err := gnomon(demo, "plan", "--file", "-")
+	require.NoError(t, err)
+	assert.Contains(t, text, "Waiting Hall")
+}
+
+func TestSchemaOpenAPIVersion(t *testing.T) {
+	out, err := gnomon("", "schema")
+	require.NoError(t, err)
+	assert.True(t, json.Valid([]byte(out)))
+	out, err = gnomon("", "openapi")
+	require.NoError(t, err)
+	assert.True(t, json.Valid([]byte(out)))
+	out, err = gnomon("", "version")
+	require.NoError(t, err)
+	assert.Contains(t, out, version)
+	out, err = gnomon("", "help")
+	require.NoError(t, err)
+	assert.Contains(t, out, "gnomon angles")
+}
