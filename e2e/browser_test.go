@@ -12,12 +12,14 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"syscall"
 	"testing"
 	"time"
 
 	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
@@ -172,4 +174,20 @@ func (b *browser) tabTo(selector string) {
 		b.press(kb.Tab)
 	}
 	b.t.Fatalf("Tab never comes to %s", selector)
+}
+
+// print gives the page as it would be printed.
+func (b *browser) print() []byte {
+	b.t.Helper()
+	var pdf []byte
+	b.do(chromedp.ActionFunc(func(ctx context.Context) (err error) {
+		pdf, _, err = page.PrintToPDF().WithPreferCSSPageSize(true).WithPaperWidth(8.27).WithPaperHeight(11.69).Do(ctx)
+		return err
+	}))
+	return pdf
+}
+
+// countPages counts the page objects of a PDF.
+func countPages(pdf []byte) int {
+	return len(regexp.MustCompile(`/Type\s*/Page[^s]`).FindAll(pdf, -1))
 }

@@ -65,6 +65,7 @@ type Gap struct {
 	To     Point          `json:"to"`
 	Length measure.Length `json:"-"`
 	Shown  bool           `json:"shown"` // large enough to be drawn as a gap
+	Usual  bool           `json:"usual"` // no larger than the readings' own deviations leave it
 }
 
 // thickness is how thick pieces are drawn, as a share of the room's span.
@@ -134,7 +135,7 @@ func Above(r *job.Room, pieces []plan.Piece) Floor {
 	if r.Closed && allKnown {
 		last := f.Walls[len(f.Walls)-1].To
 		l := survey.Misclosure(raw)
-		f.Gap = &Gap{From: last, To: f.Walls[0].From, Length: l, Shown: l.Inches() > f.Span*0.004}
+		f.Gap = &Gap{From: last, To: f.Walls[0].From, Length: l, Shown: l.Inches() > f.Span*0.004, Usual: l <= survey.UsualMisclosure(raw)}
 	}
 	return f
 }

@@ -181,14 +181,14 @@ func (b *builder) checkTurns(r *job.Room, f Finding) {
 	f.Code, f.Severity = "turns_off", SeverityCheck
 	f.Text = fmt.Sprintf("The corners turn by %s in all, %s off %s.", t.Sum.Text(1)+"°", t.Off.Abs().Text(1)+"°", t.Target.Text(0)+"°")
 	f.Why = fmt.Sprintf("Readings of this many corners wander %s together, not more.", t.Limit.Text(1)+"°")
-	f.Remedy = slipText(survey.Slips(read))
+	f.Remedy = slipText(survey.Slips(read), read)
 	b.find(f)
 }
 
 // slipText names the changes to one corner that would make the turns add up.
-func slipText(slips []survey.Slip) string {
+func slipText(slips []survey.Slip, read []survey.CornerReading) string {
 	if len(slips) == 0 || len(slips) > 3 {
-		return "Read the corners again, beginning with the ones least square."
+		return fmt.Sprintf("Read the corners again, beginning with %s, the one furthest from a usual corner.", job.CornerLetter(oddest(read)))
 	}
 	var s []string
 	for _, p := range slips {
@@ -196,6 +196,19 @@ func slipText(slips []survey.Slip) string {
 		s = append(s, fmt.Sprintf("corner %s as an %s corner of %s (%s on the %s)", job.CornerLetter(p.Corner), p.As.Kind, theta, p.As.Reading, scaleName(p.As.Scale)))
 	}
 	return "It would come right with " + strings.Join(s, ", or with ") + "."
+}
+
+// oddest is the corner furthest from square and from half of square, which is
+// what walls are mostly built to.
+func oddest(read []survey.CornerReading) int {
+	worst, at := measure.Angle(-1), 0
+	for i, c := range read {
+		theta, _ := survey.Theta(c.Reading, c.Scale)
+		if off := min((theta - 90).Abs(), (theta - 135).Abs()); off > worst {
+			worst, at = off, i
+		}
+	}
+	return at
 }
 
 // Short pieces cannot be held at the saw; the trade draws the line at a foot.

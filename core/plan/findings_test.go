@@ -66,7 +66,9 @@ func TestTurnsNameTheSlip(t *testing.T) {
 	p := build(t, read(t, room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, 90, 90, 90, 90")))
 	f := finding(t, p, "turns_off")
 	assert.Contains(t, f.Text, "540°")
-	assert.Equal(t, "Read the corners again, beginning with the ones least square.", f.Remedy, "any of six could be the outside one")
+	assert.Equal(t, "Read the corners again, beginning with A, the one furthest from a usual corner.", f.Remedy, "any of six could be the outside one")
+	p = build(t, read(t, room(true, "", square4, "90.3, 89.9, 98.2, 90")))
+	assert.Contains(t, finding(t, p, "turns_off").Remedy, "beginning with C")
 	p = build(t, read(t, room(true, "", square4, "90, 90, 90, 45")))
 	assert.Contains(t, finding(t, p, "turns_off").Remedy, "corner D as an inside corner of 90° (45° on the mitre scale)")
 }

@@ -1,6 +1,7 @@
 package survey
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -69,4 +70,11 @@ func TestTraverse(t *testing.T) {
 	s = Traverse([]Leg{leg(144, 90), leg(96, 90), leg(144, 90), leg(108, 90)})
 	assert.InDelta(t, 12, Misclosure(s).Inches(), 1e-6)
 	assert.Zero(t, Misclosure(nil))
+	// By hand: the corners of a 144 × 96 room stand 144, √(144²+96²) and 96 in from
+	// its end; times half a degree, with the walls' own 1/16 + 0.0002·L.
+	square := Traverse([]Leg{leg(144, 90), leg(96, 90), leg(144, 90), leg(96, 90)})
+	swing := math.Pi / 360 * math.Sqrt(144*144+144*144+96*96+96*96)
+	walls := math.Sqrt(2*0.0913*0.0913 + 2*0.0817*0.0817)
+	assert.InDelta(t, 2.5*math.Hypot(swing, walls), UsualMisclosure(square).Inches(), 1e-3)
+	assert.Zero(t, UsualMisclosure(nil))
 }

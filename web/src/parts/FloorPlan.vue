@@ -69,7 +69,7 @@ function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
       <g v-for="o in floor.openings" :key="o.id">
         <line class="gap" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
       </g>
-      <g v-if="floor.gap?.shown" class="open">
+      <g v-if="floor.gap?.shown" class="open" :class="{ usual: floor.gap.usual }">
         <line :x1="X(floor.gap.from)" :y1="Y(floor.gap.from)" :x2="X(floor.gap.to)" :y2="Y(floor.gap.to)" />
         <circle :cx="X(floor.gap.from)" :cy="Y(floor.gap.from)" r="4" /><circle class="end" :cx="X(floor.gap.to)" :cy="Y(floor.gap.to)" r="4" />
       </g>
@@ -86,7 +86,7 @@ function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
       </g>
     </svg>
     <p v-if="floor && floor.walls.length" class="note quiet small">
-      <template v-if="room?.gap && floor.gap?.shown"><b class="stop">open by <LengthText :of="room.gap" /></b> · </template>
+      <template v-if="room?.gap && floor.gap?.shown"><b :class="{ stop: !floor.gap.usual }">open by <LengthText :of="room.gap" /></b>{{ floor.gap.usual ? ', as readings to half a degree may leave it · ' : ', more than such readings leave · ' }}</template>
       <template v-else-if="room?.gap">ends meet within <LengthText :of="room.gap" /> · </template>
       scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: hanging order' : 'walls as measured' }}
     </p>
@@ -116,6 +116,7 @@ svg { position: absolute; inset: 0; }
 .ring { fill: none; stroke: var(--chalk); stroke-width: 2.5; pointer-events: none; }
 .open line { stroke: var(--brick); stroke-width: 2; stroke-dasharray: 4 3; }
 .open circle { fill: var(--brick); } .open .end { fill: var(--sheet); stroke: var(--brick); stroke-width: 2; }
+.open.usual line { stroke: var(--pencil); } .open.usual circle { fill: var(--pencil); } .open.usual .end { fill: var(--sheet); stroke: var(--pencil); }
 .piece { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; cursor: pointer; }
 .piece.done { fill: var(--leaf-wash); stroke: var(--leaf); }
 .piece.on { fill: #c9dcea; stroke: var(--chalk); stroke-width: 1.5; }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Search and go: type part of a name, Enter goes there.
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { view } from '../state/job'
 import { choose } from '../state/place'
@@ -10,6 +10,7 @@ const router = useRouter()
 const open = ref(true)
 const text = ref('')
 const at = ref(0)
+const ask = ref<HTMLInputElement>()
 
 interface Target { name: string; where: string; go: () => void }
 const targets = computed<Target[]>(() => {
@@ -17,6 +18,7 @@ const targets = computed<Target[]>(() => {
   if (!v) return []
   const to = (name: string, room?: string, pick?: [string, string]) => async () => {
     await router.push({ name, params: { job: v.id }, query: room ? { room } : {} })
+    await nextTick() // a new room forgets what was chosen in the old one
     if (pick) choose(...pick)
   }
   const out: Target[] = []
@@ -49,8 +51,8 @@ function onKey(e: KeyboardEvent) {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @closed="emit('close')">
-    <input v-model="text" class="ask" autofocus placeholder="wall 3, corner B, base 2, galley…" aria-label="What to go to" @keydown="onKey" />
+  <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @opened="ask?.focus()" @closed="emit('close')">
+    <input ref="ask" v-model="text" class="ask" placeholder="wall 3, corner B, base 2, galley…" aria-label="What to go to" @keydown="onKey" />
     <ul role="listbox" aria-label="Found">
       <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i"><b>{{ t.name }}</b> <span class="quiet small">{{ t.where }}</span></li>
       <li v-if="!hits.length" class="quiet">Nothing of that name. Try a wall, a corner letter, a piece or a room.</li>

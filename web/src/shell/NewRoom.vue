@@ -16,6 +16,7 @@ const shapes = [
   { label: 'open run', value: 'open' },
 ]
 const bad = ref('')
+const first = ref<HTMLInputElement>()
 
 async function add() {
   const n = Number(walls.value)
@@ -42,9 +43,9 @@ async function add() {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Add room" width="440px" @closed="emit('close')">
+  <el-dialog v-model="open" title="Add room" width="440px" @opened="first?.focus()" @closed="emit('close')">
     <form @submit.prevent="add">
-      <label>Name <input v-model="name" autofocus maxlength="200" placeholder="Waiting room" /></label>
+      <label>Name <input ref="first" v-model="name" maxlength="200" placeholder="Waiting room" /></label>
       <label>Wall faces, counted once around, left to right <input v-model="walls" inputmode="numeric" class="short" /></label>
       <el-segmented v-model="closed" :options="shapes" aria-label="Closed or open" />
       <p class="quiet small">A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere.</p>

@@ -21,7 +21,7 @@ function into(e: EndView): string {
   <table class="cuts">
     <colgroup><col class="c-piece" /><col class="c-hang" /><col /><col class="c-g" /><col class="c-len" /><col class="c-g" /><col /><col class="c-tick" /></colgroup>
     <thead>
-      <tr><th scope="col">piece</th><th scope="col" class="hang">hang</th><th scope="col" colspan="2">left end: joint, saw, told to</th><th scope="col" class="len">cut</th><th scope="col" colspan="2">right end</th><th scope="col" class="tick"><span class="screen-only">cut</span><span class="print-only">✓</span></th></tr>
+      <tr><th scope="col">piece</th><th scope="col" class="hang">hang</th><th scope="col" colspan="2">left end: joint, saw, told to</th><th scope="col" class="len">cut</th><th scope="col" colspan="2">right end</th><th scope="col" class="tick"><span class="screen-only">done</span><span class="print-only">✓</span></th></tr>
     </thead>
     <tbody>
       <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
@@ -39,7 +39,7 @@ function into(e: EndView): string {
 </template>
 
 <style scoped>
-.c-piece { width: 102px; } .c-hang { width: 38px; } .c-g { width: 46px; } .c-len { width: 108px; } .c-tick { width: 50px; }
+.c-piece { width: 98px; } .c-hang { width: 32px; } .c-g { width: 46px; } .c-len { width: 98px; } .c-tick { width: 44px; }
 .cuts { width: 100%; table-layout: fixed; border-collapse: collapse; font-size: 14px; line-height: 1.25; }
 thead th { position: sticky; top: 0; background: var(--sheet); z-index: 1; font-weight: 400; font-size: 12.5px; color: var(--pencil); text-align: left; border-bottom: 1px solid var(--rule); padding: 4px 6px; }
 tbody th { text-align: left; font-weight: 400; }
@@ -48,7 +48,7 @@ tbody tr { cursor: pointer; } tbody tr:hover { background: #faf8f3; } tr.on { ba
 .pick { border: 0; padding: 0; background: none; font-weight: 600; cursor: pointer; white-space: nowrap; } tbody th { white-space: nowrap; }
 .len { text-align: right; white-space: nowrap; } .len b { font-size: 17px; font-weight: 600; } .len span.small { display: block; line-height: 1; }
 thead .len { text-align: right; }
-.end { font-family: var(--narrow); font-size: 14.5px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 10px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
+.end { font-family: var(--narrow); font-size: 14px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 6px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
 .hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
 @media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g, .c-g, .c-hang { display: none; } thead th[colspan] { font-size: 0; } .c-piece { width: 66px; } .c-len { width: 84px; } .c-tick { width: 34px; } }
 @media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .len b { font-size: 13pt; } }

@@ -168,7 +168,7 @@ useKeys({
 .row { display: flex; flex-wrap: wrap; gap: 12px 18px; align-items: flex-end; }
 .col { display: flex; flex-direction: column; gap: 2px; }
 .cap { font-size: 13px; color: var(--pencil); width: 46px; }
-.pair { gap: 6px; align-self: flex-end; } .pair .col { flex-direction: row; align-items: center; gap: 6px; }
+.pair { flex-direction: row; flex-wrap: wrap; gap: 6px 18px; align-self: flex-end; flex: 1 1 280px; } .pair .col { flex-direction: row; align-items: center; gap: 6px; }
 .pair .el-segmented, .pair :deep(.el-segmented__item) { min-height: 32px; }
 .means { align-self: center; }
 .openings { display: flex; flex-direction: column; gap: 6px; }
@@ -185,5 +185,5 @@ useKeys({
   .measure { height: auto; } .drawing { height: 320px; flex: none; }
   .low .btn, .of-room summary { min-height: 44px; } .hints > :not(b) { display: none; } .hints { font-size: 0; } .hints b { font-size: 14px; margin: 0; } .drop { width: 44px; height: 48px; }
 }
-@media (max-width: 640px) { .drawing { height: 260px; order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
+@media (max-width: 640px) { .row > :deep(.big) { width: calc(50% - 9px); } .drawing { height: 260px; order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
 </style>

@@ -156,7 +156,7 @@ footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 .act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
 .act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
 .act:disabled { opacity: 0.35; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
-footer kbd { background: none; border: 0; color: inherit; opacity: 0.65; font-weight: 400; padding: 0; }
+footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-weight: 400; padding: 0; }
 .then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then .sub { display: block; font-size: 13px; } .then i { font-style: normal; color: var(--pink); }
 :focus-visible { outline-color: var(--pale); }
 .next { list-style: none; margin: 10px 0 0; padding: 8px 0 0; border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
@@ -165,7 +165,7 @@ footer kbd { background: none; border: 0; color: inherit; opacity: 0.65; font-we
 @media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
-  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 26px; } .picture { height: 250px; }
+  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; }
   footer { display: grid; grid-template-columns: 1fr 1fr; } .act { grid-column: 1 / 3; min-height: 60px; } .then { grid-column: 1 / 3; margin: 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
   footer kbd { display: none; }
 }

@@ -1,0 +1,88 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// Every screen passes the checks of axe-core at desk and phone size: names,
+// contrast, roles, order.
+func TestAccessibility(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err, "run make test, which installs it")
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	for _, size := range [][2]int{{1280, 800}, {390, 844}} {
+		b := open(t, size[0], size[1])
+		for path, ready := range map[string]string{
+			"/": ".jobs li", "/corner?reading=91.5": ".answers .blade", "/jobs/ferry-house/measure": ".plan svg", "/jobs/ferry-house/joints": ".cuts",
+			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select",
+		} {
+			b.goTo(p.addr + path)
+			b.until("document.querySelector('" + ready + "')")
+			b.do(chromedp.Evaluate(string(axe)+";0", nil))
+			var bad []string
+			b.do(chromedp.Evaluate(`axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa']}).then(r => r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? n.all[0]?.message ?? '')).slice(0, 4).join(' | ')))`,
+				&bad, func(e *runtime.EvaluateParams) *runtime.EvaluateParams { return e.WithAwaitPromise(true) }))
+			assert.Empty(t, bad, "%s at %d", path, size[0])
+		}
+	}
+}
+
+// Search and go: part of a name, Enter, and there it is.
+func TestGoToAPiece(t *testing.T) {
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	b := open(t, 1280, 800)
+	b.goTo(p.page)
+	b.see("8 of 8 walls")
+	b.press("/")
+	b.until("document.activeElement?.matches('.ask')")
+	b.press("galley base 4")
+	b.see("3' 2 1/2\", at the saw")
+	b.press(kb.Enter)
+	b.until("document.querySelector('.saw h2')?.innerText.startsWith('Base 4')")
+	assert.Equal(t, "/jobs/ferry-house/saw", js[string](b, "location.pathname"))
+	b.press("?")
+	b.see("Single keys act when no field has the focus.")
+}
+
+// A miscut takes back both ends, an undone mark comes off, and the units turn
+// for everyone.
+func TestMiscutUndoAndUnits(t *testing.T) {
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/saw?room=galley")
+	b.see("0 of 14 cuts made")
+	b.until("document.querySelector('.saw .blade')")
+	b.press(" ")
+	b.see("1 of 14 cuts made")
+	b.key("x")
+	b.see("0 of 14 cuts made")
+	b.see("1 miscut so far")
+	b.chord(2, "z")
+	b.see("1 of 14 cuts made")
+	b.chord(2, "z")
+	b.see("0 of 14 cuts made")
+	b.key("u")
+	b.see("3244.9 mm")
+	b.key("u")
+	b.see("10′ 7 3/4″")
+}
+
+// The cut list of the demo prints on two pages at most.
+func TestCutListPrintsOnTwoPages(t *testing.T) {
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/joints")
+	b.until("document.querySelector('.cuts')")
+	pdf := b.print()
+	pages := countPages(pdf)
+	assert.GreaterOrEqual(t, pages, 1)
+	assert.LessOrEqual(t, pages, 2)
+}

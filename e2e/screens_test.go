@@ -1,0 +1,50 @@
+package e2e
+
+import (
+	"flag"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+var shots = flag.String("screenshots", "", "folder to write the README's pictures to")
+
+// TestScreenshots takes one picture of each main view from the demo.
+func TestScreenshots(t *testing.T) {
+	if *shots == "" {
+		t.Skip("make screenshots takes them")
+	}
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	for _, s := range []struct {
+		name          string
+		path          string
+		width, height int
+		wait          string
+		act           string
+	}{
+		{"measure", "/jobs/ferry-house/measure", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
+		{"joints", "/jobs/ferry-house/joints?room=ticket-office", 1280, 800, ".cuts", "document.querySelectorAll('.why li button')[2].click()"},
+		{"saw", "/jobs/ferry-house/saw?room=galley", 1280, 800, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
+		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
+		{"saw-tablet", "/jobs/ferry-house/saw?room=galley", 820, 1180, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
+		{"measure-phone", "/jobs/ferry-house/measure", 390, 844, ".plan svg", "0"},
+		{"measure-tablet", "/jobs/ferry-house/measure", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
+		{"one-corner", "/corner?reading=91.5", 1280, 800, ".answers .blade", "0"},
+		{"one-corner-phone", "/corner?reading=91.5&lie=flat-top&spring=38", 390, 844, ".answers .blade", "0"},
+		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
+		{"jobs", "/", 1280, 800, ".jobs li", "0"},
+	} {
+		b := open(t, s.width, s.height)
+		b.goTo(p.addr + s.path)
+		b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
+		b.do(chromedp.Evaluate(s.act, nil))
+		b.until("!document.querySelector('.saw') || document.querySelector('.saw .blade')")
+		b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
+		var png []byte
+		b.do(chromedp.Sleep(400_000_000), chromedp.CaptureScreenshot(&png))
+		require.NoError(t, os.WriteFile(filepath.Join(*shots, s.name+".png"), png, 0o644))
+	}
+}
