@@ -30,7 +30,7 @@ watch(
 watch(
   () => route.query.room,
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
-  { immediate: true },
+  { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
 const titles: Record<string, string> = { measure: 'Measure', joints: 'Joints', saw: 'Saw', shop: 'Shop', corner: 'One corner' }
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Search and go: type part of a name, Enter goes there.
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { view } from '../state/job'
 import { choose } from '../state/place'
@@ -18,7 +18,6 @@ const targets = computed<Target[]>(() => {
   if (!v) return []
   const to = (name: string, room?: string, pick?: [string, string]) => async () => {
     await router.push({ name, params: { job: v.id }, query: room ? { room } : {} })
-    await nextTick() // a new room forgets what was chosen in the old one
     if (pick) choose(...pick)
   }
   const out: Target[] = []
@@ -34,7 +33,17 @@ const targets = computed<Target[]>(() => {
 })
 const hits = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return targets.value.filter((t) => words.every((w) => `${t.name} ${t.where}`.toLowerCase().includes(w))).slice(0, 9)
+  // Whole words of the name count before a digit that only stands in a length.
+  const score = (t: Target) => {
+    const name = t.name.toLowerCase().split(' ')
+    return words.filter((w) => name.includes(w)).length
+  }
+  return targets.value
+    .filter((t) => words.every((w) => `${t.name} ${t.where}`.toLowerCase().includes(w)))
+    .map((t) => ({ t, s: score(t) }))
+    .sort((a, b) => b.s - a.s)
+    .slice(0, 9)
+    .map((h) => h.t)
 })
 function go(t?: Target) {
   if (!t) return

@@ -24,6 +24,9 @@ export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((
 /** Findings of this room and of the whole job, the ones of other rooms left out. */
 export const findings = computed(() => (view.value?.findings ?? []).filter((f) => !f.room || f.room === room.value?.id))
 
-watch(room, (r, old) => {
-  if (r?.id !== old?.id) chosen.value = null
-})
+// A new room forgets what was chosen in the old one, at once.
+watch(
+  () => room.value?.id,
+  () => (chosen.value = null),
+  { flush: 'sync' },
+)

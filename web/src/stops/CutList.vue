@@ -51,5 +51,5 @@ thead .len { text-align: right; }
 .end { font-family: var(--narrow); font-size: 14px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 6px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
 .hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
 @media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g, .c-g, .c-hang { display: none; } thead th[colspan] { font-size: 0; } .c-piece { width: 66px; } .c-len { width: 84px; } .c-tick { width: 34px; } }
-@media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .len b { font-size: 13pt; } }
+@media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .dial { white-space: normal; } .len b { font-size: 13pt; } }
 </style>
