@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server files demo web -name '*.go' -o -na
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots bench clean
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench clean
 
 demo: build
 	$(BIN) demo
@@ -49,6 +49,10 @@ test-e2e: chromium build
 # Takes the pictures of the README from the demo.
 screenshots: chromium build
 	$(GO) test -count=1 ./e2e -binary $(CURDIR)/$(BIN) -run TestScreenshots -screenshots $(CURDIR)/docs/screenshots
+
+# Prints sizes and times of the running program.
+figures: chromium build
+	$(GO) test -count=1 -v ./e2e -binary $(CURDIR)/$(BIN) -run TestFigures -figures
 
 bench:
 	$(GO) test ./core/plan -run '^$$' -bench . -benchmem

@@ -48,6 +48,7 @@ func TestGoToAPiece(t *testing.T) {
 	b.press(kb.Enter)
 	b.until("document.querySelector('.saw h2')?.innerText.startsWith('Base 4')")
 	assert.Equal(t, "/jobs/ferry-house/saw", js[string](b, "location.pathname"))
+	b.until("!document.querySelector('.el-dialog')")
 	b.press("?")
 	b.see("Single keys act when no field has the focus.")
 }
