@@ -28,7 +28,7 @@ web/src/api/schema.gen.d.ts: web/node_modules/.installed $(GOSRC)
 	cd web && npm run --silent types
 
 web/dist/index.html: web/node_modules/.installed web/src/api/schema.gen.d.ts $(WEB)
-	cd web && npm run --silent build && npm run --silent check
+	cd web && npm run --silent check && npm run --silent build
 
 chromium:
 	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium)
@@ -41,7 +41,7 @@ test-go:
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
-	cd web && npm run --silent build && npm run --silent check
+	cd web && npm run --silent check && npm run --silent build
 
 test-e2e: chromium build
 	$(GO) test -count=1 -timeout 10m ./e2e -binary $(CURDIR)/$(BIN)

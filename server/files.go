@@ -7,7 +7,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"gnomon/core/plan"
 	"gnomon/files"
 )
 
@@ -52,22 +51,14 @@ func (s *server) files(api huma.API) {
 		return files.WriteJob(b, j)
 	})
 	file("/api/jobs/{job}/plan", "export-plan", "The plan as scripts read it", "application/json", "plan.json", func(b *bytes.Buffer, id string) error {
-		j, _, err := s.store.Job(id)
-		if err != nil {
-			return err
-		}
-		p, err := plan.Build(j)
+		_, p, err := s.planned(id)
 		if err != nil {
 			return err
 		}
 		return files.WritePlanJSON(b, p)
 	})
 	file("/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv", func(b *bytes.Buffer, id string) error {
-		j, _, err := s.store.Job(id)
-		if err != nil {
-			return err
-		}
-		p, err := plan.Build(j)
+		j, p, err := s.planned(id)
 		if err != nil {
 			return err
 		}

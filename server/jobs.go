@@ -87,11 +87,7 @@ func (s *server) jobs(api huma.API) {
 		Piece string `query:"piece" required:"true" maxLength:"200"`
 		End   string `query:"end" required:"true" enum:"left,right"`
 	}) (*Body[picture.Bench], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		p, err := plan.Build(j)
+		j, p, err := s.planned(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -107,6 +103,16 @@ func (s *server) jobs(api huma.API) {
 		}
 		return nil, asProblem(&edit.Missing{Thing: "piece " + in.Piece})
 	})
+}
+
+// planned reads a job and builds its plan.
+func (s *server) planned(id string) (job.Job, plan.Plan, error) {
+	j, _, err := s.store.Job(id)
+	if err != nil {
+		return j, plan.Plan{}, err
+	}
+	p, err := plan.Build(j)
+	return j, p, err
 }
 
 // answer builds the plan of a job and makes its view.

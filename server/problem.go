@@ -67,6 +67,9 @@ func init() {
 			}
 			p.Errors = append(p.Errors, f)
 		}
+		if len(p.Errors) == 0 {
+			p.Errors = []FieldProblem{{Field: "request", Message: msg, Remedy: "See /api/openapi.json for what this address takes."}}
+		}
 		return p
 	}
 }

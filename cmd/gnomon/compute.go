@@ -2,6 +2,7 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
 	"flag"
 	"fmt"
 	"io"
@@ -27,7 +28,11 @@ func flags(name string) *flag.FlagSet {
 func parse(f *flag.FlagSet, args []string, most int) ([]string, error) {
 	var words []string
 	for {
-		if err := f.Parse(args); err != nil {
+		err := f.Parse(args)
+		if errors.Is(err, flag.ErrHelp) {
+			return nil, errHelp
+		}
+		if err != nil {
 			return nil, errUsage{fmt.Sprintf("%s: %v; gnomon help shows how it is called", f.Name(), err)}
 		}
 		if f.NArg() == 0 {

@@ -32,8 +32,16 @@ type errUsage struct{ msg string }
 
 func (e errUsage) Error() string { return e.msg }
 
+// errHelp is a command asked how it is called: usage on standard output, exit 0.
+var errHelp = errors.New("help")
+
 func main() {
-	if err := run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr); err != nil {
+	err := run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)
+	if errors.Is(err, errHelp) {
+		fmt.Print(usage)
+		return
+	}
+	if err != nil {
 		fmt.Fprintln(os.Stderr, "gnomon: "+strings.ReplaceAll(err.Error(), "\n", " "))
 		var u errUsage
 		if errors.As(err, &u) {

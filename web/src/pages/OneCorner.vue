@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // One corner, no job: a reading and its scale, and there are the settings and
 // the picture for both pieces that meet in it.
-import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type OneCorner, Refused, take } from '../api/client'
+import AngleInput from '../parts/AngleInput.vue'
 import SawBench from '../parts/SawBench.vue'
 
 const route = useRoute()
@@ -33,17 +33,17 @@ const crown = computed(() => pose.value.pose !== 'upright')
 
 async function ask() {
   const query = { reading: reading.value, scale: scale.value, kind: kind.value, pose: pose.value.pose, edge: pose.value.edge, spring: crown.value ? spring.value : '' }
+  void router.replace({ query: { reading: reading.value, scale: scale.value, kind: kind.value, lie: lie.value, ...(crown.value ? { spring: spring.value } : {}) } })
   try {
     answer.value = await take(api.GET('/api/corner', { params: { query } }))
     error.value = ''
   } catch (e) {
-    error.value = e instanceof Refused ? e.line : String(e)
     answer.value = null
+    error.value = e instanceof Refused ? e.line : String(e)
   }
-  void router.replace({ query: { reading: reading.value, scale: scale.value, kind: kind.value, lie: lie.value, ...(crown.value ? { spring: spring.value } : {}) } })
 }
-const soon = useDebounceFn(ask, 120)
-watch([reading, spring], () => void soon())
+const takeReading = (text: string) => ((reading.value = text), ask())
+const takeSpring = (text: string) => ((spring.value = text), ask())
 watch([scale, kind, lie], () => void ask(), { immediate: true })
 const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ? ` ${e.mitre.side}` : ''}`
 </script>
@@ -52,13 +52,13 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
   <div class="corner">
     <section class="ask">
       <h1>One corner</h1>
-      <label class="read">Protractor reading <span class="deg"><input v-model="reading" inputmode="decimal" autocomplete="off" aria-label="Protractor reading" @focus="(e) => (e.target as HTMLInputElement).select()" /><i>°</i></span></label>
+      <AngleInput class="read" label="Protractor reading" :typed="reading" :commit="takeReading" big live />
       <div class="col across"><span class="cap">read on the scale</span><el-segmented v-model="scale" :options="scales" aria-label="Scale of the reading" /></div>
       <div class="col across"><span class="cap">turns</span><el-segmented v-model="kind" :options="kinds" aria-label="Inside or outside" /></div>
       <div class="col"><span class="cap">how it lies on the saw</span>
         <select v-model="lie" aria-label="How it lies on the saw"><option v-for="o in lieOptions" :key="o.value" :value="o.value">{{ o.label }}</option></select>
       </div>
-      <label v-if="crown" class="col"><span class="cap">spring angle</span><span class="deg small-in"><input v-model="spring" inputmode="decimal" autocomplete="off" aria-label="Spring angle" /><i>°</i></span></label>
+      <AngleInput v-if="crown" class="spring" label="spring angle" :typed="spring" :commit="takeSpring" live />
       <p v-if="error" class="stop" role="alert">{{ error }}</p>
       <p v-else-if="answer" class="sum">A corner of {{ answer.theta }}: each mitre takes {{ answer.half }}.</p>
       <p v-if="answer?.finding" class="check small"><b>{{ answer.finding.text }}</b> {{ answer.finding.why }} {{ answer.finding.remedy }}</p>
@@ -83,11 +83,9 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
 .corner { min-height: 100%; display: flex; }
 .ask { width: 330px; flex: none; padding: 22px 24px; display: flex; flex-direction: column; gap: 16px; }
 h1 { font-size: 22px; }
-.read, .col { display: flex; flex-direction: column; gap: 3px; font-size: 13px; color: var(--pencil); }
+.col { display: flex; flex-direction: column; gap: 3px; }
 .cap { font-size: 13px; color: var(--pencil); }
-.deg { position: relative; display: block; width: 210px; } .deg i { position: absolute; right: 14px; top: 8px; font-style: normal; font-size: 26px; color: var(--pencil); }
-.deg input { width: 100%; height: 60px; padding: 0 40px 0 14px; border: 2px solid var(--chalk); border-radius: 3px; background: var(--sheet); font-size: 34px; font-weight: 700; color: var(--ink); }
-.small-in { width: 130px; } .small-in input { height: 46px; font-size: 22px; border-width: 1px; border-color: var(--rule); } .small-in i { font-size: 18px; top: 10px; }
+.read :deep(input), .read :deep(.typeset) { height: 60px; font-size: 34px; font-weight: 700; } .read :deep(input) { border-color: var(--chalk); }
 select { height: 44px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); color: var(--ink); font-size: 15px; }
 .sum { font-weight: 600; } .caution { margin-top: auto; }
 .answers { flex: 1; min-width: 0; background: var(--dark); color: #fff; padding: 16px 24px; display: grid; grid-template-rows: 1fr 1fr; gap: 12px; }
@@ -96,5 +94,5 @@ h2 { font-size: 15px; color: var(--dark-pencil); font-weight: 400; } h2 span { c
 .figures { display: flex; gap: 8px 34px; flex-wrap: wrap; } .figures div { display: flex; flex-direction: column; }
 .figures b { font-size: 44px; line-height: 1.1; } .figures small { font-size: 22px; } .figures span { color: var(--dark-pencil); font-size: 14px; } .pink { color: var(--pink); }
 .pic { flex: 1; min-height: 170px; } .lies { color: var(--dark-pencil); font-size: 13px; }
-@media (max-width: 860px) { .corner { flex-direction: column; } .ask { width: auto; padding: 12px 16px; gap: 10px 14px; display: grid; grid-template-columns: 1fr 1fr; } .ask h1 { display: none; } .ask p, .across { grid-column: 1 / 3; } .across { order: 1; } .ask p { order: 2; } .deg { width: 100%; } .read, .col { justify-content: flex-end; } select { height: 60px; } .small-in { width: 100%; } .small-in input { height: 60px; } .small-in i { top: 16px; } .caution { font-size: 12px; } .answers { display: block; padding: 14px 16px 90px; } article { margin-bottom: 16px; } .pic { height: 220px; flex: none; } .caution { margin-top: 0; } .figures b { font-size: 40px; } }
+@media (max-width: 860px) { .corner { flex-direction: column; } .ask { width: auto; padding: 12px 16px; gap: 10px 14px; display: grid; grid-template-columns: 1fr 1fr; } .ask h1 { display: none; } .ask p, .across { grid-column: 1 / 3; } .across { order: 1; } .ask p { order: 2; } .read.entry, .spring.entry { width: 100%; } .col { justify-content: flex-end; } select { height: 60px; } .caution { font-size: 12px; } .answers { display: block; padding: 14px 16px 90px; } article { margin-bottom: 16px; } .pic { height: 220px; flex: none; } .caution { margin-top: 0; } .figures b { font-size: 40px; } }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A field for something typed that Go reads: it is sent as typed when the field
 // is left or Enter is pressed, and a refusal shows under it with the way out.
+import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { Refused } from '../api/client'
 import { walkFrom } from './walk'
@@ -18,6 +19,8 @@ const props = defineProps<{
   keys?: Record<string, () => void>
   inputmode?: 'decimal' | 'text'
   suffix?: string
+  /** Takes what is typed while it is typed, where nothing is kept. */
+  live?: boolean
 }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 
@@ -68,6 +71,9 @@ async function commitText(typed: string): Promise<boolean> {
     return false
   }
 }
+
+const soon = useDebounceFn(() => send(), 120)
+watch(text, () => props.live && focused.value && void soon())
 
 async function onKey(e: KeyboardEvent) {
   if (e.key === 'Enter') {
