@@ -86,9 +86,8 @@ function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
       </g>
     </svg>
     <p v-if="floor && floor.walls.length" class="note quiet small">
-      <template v-if="room?.gap && floor.gap?.shown"><b :class="{ stop: !floor.gap.usual }">open by <LengthText :of="room.gap" /></b>{{ floor.gap.usual ? ', as readings to half a degree may leave it · ' : ', more than such readings leave · ' }}</template>
-      <template v-else-if="room?.gap">ends meet within <LengthText :of="room.gap" /> · </template>
-      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: hanging order' : 'walls as measured' }}
+      <template v-if="room?.gap && floor.gap && !(trim && floor.gap.usual)"><b :class="{ stop: !floor.gap.usual }">open by <LengthText :of="room.gap" /></b>{{ floor.gap.usual ? ', no more than readings leave · ' : ', more than readings leave · ' }}</template>
+      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: order to hang' : 'walls as measured' }}
     </p>
   </div>
 </template>

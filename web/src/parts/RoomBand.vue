@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // The room unrolled into one strip: walls to scale, corners as folds, the base
 // along the bottom, doors as gaps. Choosing here is choosing everywhere.
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import LengthText from './LengthText.vue'
 import { choose, chosen, isChosen, pieceById, room } from '../state/place'
 
@@ -12,27 +13,30 @@ const chosenWall = computed(() => {
   const c = chosen.value
   return c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : ''
 })
+// On a narrow screen the strip is longer than the window: what is chosen comes into it.
+watch(chosen, () => nextTick(() => strip.value?.querySelector('.on')?.scrollIntoView({ block: 'nearest', inline: 'center' })))
 const bad = computed(() => new Set(room.value ? suspects() : []))
 function suspects() {
   return (room.value?.corners ?? []).filter((c) => c.typed !== '' && !c.theta).map((c) => c.id)
 }
-function narrow(from: number, to: number) {
-  return (to - from) / (band.value?.width || 1)
-}
+const strip = ref<HTMLElement>()
+const { width } = useElementSize(strip)
+/** How wide a stretch is on the screen, in pixels: what fits into it. */
+const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value?.width || 1)) * width.value
 </script>
 
 <template>
   <nav v-if="band && room" class="band" aria-label="The room unrolled, wall by wall">
     <p v-if="!band.walls.length" class="empty quiet">No walls yet. Add the first one at Measure.</p>
-    <div v-else class="strip">
+    <div v-else ref="strip" class="strip">
       <button
         v-for="w in band.walls" :key="w.id" class="wall" :class="{ on: chosenWall === w.id, unknown: !w.known }" :style="{ left: at(w.from), width: at(w.to - w.from) }"
         :aria-pressed="chosenWall === w.id" @click="choose('wall', w.id)"
       >
-        <span v-if="narrow(w.from, w.to) > 0.055 && wallOf.get(w.id)?.length" class="len" :class="{ tight: narrow(w.from, w.to) < 0.11 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
-        <span class="num">{{ narrow(w.from, w.to) > 0.055 ? w.label : w.label.replace('wall ', '') }}</span>
+        <span v-if="wide(w) > 60 && wallOf.get(w.id)?.length" class="len" :class="{ tight: wide(w) < 112 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
+        <span class="num">{{ wide(w) > 44 ? w.label : w.label.replace('wall ', '') }}</span>
       </button>
-      <span v-for="o in band.openings" :key="o.id" class="door" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ narrow(o.from, o.to) > 0.05 ? 'door' : '' }}</i></span>
+      <span v-for="o in band.openings" :key="o.id" class="door" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ wide(o) > 48 ? 'door' : '' }}</i></span>
       <button
         v-for="p in band.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
         :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`" @click="choose('piece', p.id)"
@@ -56,7 +60,7 @@ function narrow(from: number, to: number) {
 .wall:hover { background: #faf8f3; }
 .wall.on { background: var(--chalk-wash); }
 .wall.unknown { background: repeating-linear-gradient(45deg, transparent 0 6px, rgb(216 210 196 / 35%) 6px 8px); }
-.len { font-weight: 600; font-size: 17px; line-height: 1.2; }
+.len { max-width: 100%; font-weight: 600; font-size: 17px; line-height: 1.2; }
 .len.tight { font-family: var(--narrow); font-size: 15px; }
 .num { font-size: 12px; color: var(--pencil); }
 .piece { position: absolute; top: 103px; height: 12px; margin-left: 1px; padding: 0; border: 1px solid var(--pine-edge); background: var(--pine); cursor: pointer; }

@@ -39,7 +39,7 @@ function into(e: EndView): string {
 </template>
 
 <style scoped>
-.c-piece { width: 98px; } .c-hang { width: 32px; } .c-g { width: 46px; } .c-len { width: 98px; } .c-tick { width: 44px; }
+.c-piece { width: 98px; } .c-hang { width: 40px; } .c-g { width: 46px; } .c-len { width: 98px; } .c-tick { width: 44px; }
 .cuts { width: 100%; table-layout: fixed; border-collapse: collapse; font-size: 14px; line-height: 1.25; }
 thead th { position: sticky; top: 0; background: var(--sheet); z-index: 1; font-weight: 400; font-size: 12.5px; color: var(--pencil); text-align: left; border-bottom: 1px solid var(--rule); padding: 4px 6px; }
 tbody th { text-align: left; font-weight: 400; }
@@ -50,6 +50,12 @@ tbody tr { cursor: pointer; } tbody tr:hover { background: #faf8f3; } tr.on { ba
 thead .len { text-align: right; }
 .end { font-family: var(--narrow); font-size: 14px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 6px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
 .hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
-@media (max-width: 640px) { .hang, thead .hang { display: none; } .cuts { font-size: 13px; } td, tbody th { padding: 8px 4px; } .g, .c-g, .c-hang { display: none; } thead th[colspan] { font-size: 0; } .c-piece { width: 66px; } .c-len { width: 84px; } .c-tick { width: 34px; } }
+@media screen and (max-width: 640px) { /* a card a piece: name and length, then the two ends */
+  .cuts, .cuts tbody { display: block; } colgroup, thead, .hang, .g { display: none; }
+  .cuts tr { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; padding: 8px 0; border-bottom: 1px solid #ece7db; }
+  td, tbody th { border: 0; padding: 0; height: auto; } tbody th { grid-row: 1; font-size: 16px; } .len { grid-row: 1; grid-column: 2; } .len b { font-size: 22px; }
+  .end, .tick { grid-column: 1 / 3; width: auto; font-size: 16px; } .end div { justify-content: flex-start; } .end div > :last-child { margin-left: auto; }
+  .end div::before { content: 'left'; width: 42px; color: var(--pencil); } .end ~ .end div::before { content: 'right'; }
+}
 @media print { .cuts { font-size: 10.5pt; } thead th { position: static; } .box { display: inline-block; width: 14pt; height: 14pt; border: 1px solid #000; text-align: center; } tr { break-inside: avoid; } .dial { white-space: normal; } .len b { font-size: 13pt; } }
 </style>

@@ -86,5 +86,6 @@ li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); 
 .scroll { flex: 1; min-height: 0; overflow: auto; padding: 0 12px 8px; }
 .empty { padding: 24px 16px; }
 .paper h1 { font-size: 16pt; } .of { margin-top: 8pt; break-inside: avoid; } .of h2 { font-size: 12pt; margin-bottom: 2pt; }
+@media (max-width: 640px) { .head .quiet { display: none; } .head h2 { white-space: nowrap; } .head .link { min-height: 44px; display: flex; align-items: center; } }
 @media (max-width: 1100px) { .joints { height: auto; } .upper { flex-direction: column; } .drawing { height: 330px; flex: none; } .why { border-left: 0; } }
 </style>

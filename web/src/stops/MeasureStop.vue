@@ -109,7 +109,7 @@ useKeys({
     <div v-if="wall && corner" class="panel">
       <div class="row">
         <LengthInput
-          :key="`l${wall.id}`" ref="lengthField" big :label="`Wall ${index + 1}${before ? `, from corner ${before}` : ''}${corner.joined ? ` to corner ${corner.letter}` : ''}`"
+          :key="`l${wall.id}`" ref="lengthField" big :label="`Wall ${index + 1}${before && corner.joined ? `, corner ${before} to ${corner.letter}` : before ? `, from corner ${before}` : corner.joined ? `, to corner ${corner.letter}` : ''}`"
           :entry="wall.length" :commit="commitLength" :keys="{ o: draft }" @walked="(b) => step(b ? -1 : 1, true, b)"
         />
         <div v-if="openings.length || drafting" class="openings">
