@@ -228,7 +228,7 @@ func (c *checker) room(j *Job, r *Room) {
 // kept as typed and becomes a finding.
 func (c *checker) reading(thing string, r Reading) {
 	c.oneOf(thing, "scale", string(r.Scale), string(ScaleCorner), string(ScaleDeflection), string(ScaleMitre))
-	if r.Angle != nil && !(*r.Angle >= -360 && *r.Angle <= 360) {
+	if r.Angle != nil && !(r.Angle.Abs() <= 1e6) {
 		c.refuse(thing, "reading", r.Angle.Text(6), "no protractor reads that", "give degrees from 0 to 180")
 	}
 }
