@@ -44,7 +44,7 @@ func TestGoToAPiece(t *testing.T) {
 	b.press("/")
 	b.until("document.activeElement?.matches('.ask')")
 	b.press("galley base 4")
-	b.see("3' 2 1/2\", at the saw")
+	b.see("3′ 2 1/2″, at the saw")
 	b.press(kb.Enter)
 	b.until("document.querySelector('.saw h2')?.innerText.startsWith('Base 4')")
 	assert.Equal(t, "/jobs/ferry-house/saw", js[string](b, "location.pathname"))

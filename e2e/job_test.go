@@ -154,7 +154,7 @@ func TestTwoPeopleOneField(t *testing.T) {
 	b.until("document.querySelector('.band .len')?.innerText === '21′'")
 	b.press(kb.Enter)
 	b.see("Someone else changed this too")
-	assert.Contains(t, js[string](b, "document.querySelector('.el-dialog').innerText"), "while you entered 22', it became 21'")
+	assert.Contains(t, js[string](b, "document.querySelector('.el-dialog').innerText"), "while you entered 22′, it became 21′")
 	b.tabTo(".el-dialog .btn:not(.main)")
 	b.press(kb.Enter)
 	a.until("document.querySelector('.band .len')?.innerText === '22′'")

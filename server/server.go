@@ -77,8 +77,9 @@ func pages(web fs.FS) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.URL.Path != "/" {
 			if f, err := fs.Stat(web, r.URL.Path[1:]); err == nil && !f.IsDir() {
-				// Built files carry a hash of their content in their names.
-				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+				if strings.HasPrefix(r.URL.Path, "/assets/") { // built files carry a hash of their content in their names
+					w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+				}
 				server.ServeHTTP(w, r)
 				return
 			}

@@ -22,6 +22,7 @@ func TestFindings(t *testing.T) {
 	}{
 		{"impossible on the corner scale", room(true, "", square4, "90, 190, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", []string{"190°", "corner scale"}},
 		{"impossible on the mitre scale", room(true, "", square4, "90, 90 mitre, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", []string{"mitre scale", "On the corner scale it would be a corner of 90°"}},
+		{"no protractor reads that", room(true, "", square4, "90, -400, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", []string{"-400°"}},
 		{"nothing is no corner", room(true, "", square4, "90, 0, 90, 90"), "reading_impossible", plan.SeverityStop, "corner:c2", nil},
 		{"a mitre taken as a corner", room(true, "", square4, "90, 45, 90, 90"), "reading_scale", plan.SeverityCheck, "corner:c2", []string{"On the mitre scale it would be a corner of 90°"}},
 		{"a corner taken as a deflection", room(true, "", square4, "90, 135 deflection, 90, 90"), "reading_scale", plan.SeverityCheck, "corner:c2", []string{"corner of 45°", "On the corner scale it would be a corner of 135°"}},

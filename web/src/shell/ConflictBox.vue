@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Two people changed the same field: both values are shown, one is taken.
 import { ref } from 'vue'
+import SetText from '../parts/SetText.vue'
 import { attempt, conflict } from '../state/job'
 
 const open = ref(true)
@@ -14,10 +15,10 @@ async function mine() {
 
 <template>
   <el-dialog v-model="open" title="Someone else changed this too" width="440px" @closed="conflict = null">
-    <p>{{ c.thing }}, {{ c.field }}: while you entered <b>{{ c.yours }}</b>, it became <b>{{ c.theirs }}</b>. Look at both and take the right one.</p>
+    <p>{{ c.thing }}, {{ c.field }}: while you entered <b><SetText :text="c.yours" /></b>, it became <b><SetText :text="c.theirs" /></b>. Look at both and take the right one.</p>
     <div class="row">
-      <button class="btn main" type="button" @click="open = false">Keep {{ c.theirs }}</button>
-      <button class="btn" type="button" @click="mine">Enter {{ c.yours }}</button>
+      <button class="btn main" type="button" @click="open = false">Keep <SetText :text="c.theirs" /></button>
+      <button class="btn" type="button" @click="mine">Enter <SetText :text="c.yours" /></button>
     </div>
   </el-dialog>
 </template>

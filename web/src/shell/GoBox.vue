@@ -2,6 +2,7 @@
 // Search and go: type part of a name, Enter goes there.
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import SetText from '../parts/SetText.vue'
 import { view } from '../state/job'
 import { choose } from '../state/place'
 
@@ -63,7 +64,7 @@ function onKey(e: KeyboardEvent) {
   <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @opened="ask?.focus()" @closed="emit('close')">
     <input ref="ask" v-model="text" class="ask" placeholder="wall 3, corner B, base 2, galley…" aria-label="What to go to" @keydown="onKey" />
     <ul role="listbox" aria-label="Found">
-      <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i"><b>{{ t.name }}</b> <span class="quiet small">{{ t.where }}</span></li>
+      <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i"><b>{{ t.name }}</b> <span class="quiet small"><SetText :text="t.where" /></span></li>
       <li v-if="!hits.length" class="quiet">Nothing of that name. Try a wall, a corner letter, a piece or a room.</li>
     </ul>
   </el-dialog>
