@@ -265,3 +265,14 @@ func TestWhatIsNoDatabaseIsRefused(t *testing.T) {
 	require.Error(t, err)
 	assert.Contains(t, err.Error(), "--db")
 }
+
+func TestPragmas(t *testing.T) {
+	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
+	for pragma, want := range map[string]string{"foreign_keys": "1", "journal_mode": "wal", "synchronous": "2"} {
+		var got string
+		require.NoError(t, s.sql.QueryRow("PRAGMA "+pragma).Scan(&got))
+		assert.Equal(t, want, got, pragma)
+	}
+	err := s.db.Create(&roomRow{JobID: "none", ID: "r"}).Error
+	assert.ErrorContains(t, err, "FOREIGN KEY")
+}

@@ -132,7 +132,9 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 		}
 	}
 	for _, d := range decisions {
-		b.decision(r, run, d, spans, pieces)
+		if d.Left >= 0 && spans[d.Left].known || d.Right >= 0 && spans[d.Right].known { // else there is nothing to join yet
+			b.decision(r, run, d, spans, pieces)
+		}
 	}
 	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
 	for _, i := range order {

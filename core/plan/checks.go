@@ -42,6 +42,7 @@ func (b *builder) checkRoom(r *job.Room) {
 		n.Why, n.Remedy = "It takes three walls to come round.", "Add the missing walls, or make it an open run."
 		b.find(n)
 	}
+	b.checkMissing(r, f)
 	for i, w := range r.Walls {
 		b.checkWall(r, i, w, f)
 	}
@@ -58,10 +59,6 @@ func (b *builder) checkWall(r *job.Room, i int, w job.Wall, f Finding) {
 	name := upper(job.WallNumber(i))
 	length, known := w.LengthAt(job.Floor)
 	if !known {
-		f.Code, f.Severity = "wall_unmeasured", SeverityCheck
-		f.Text = name + " has no length yet."
-		f.Why, f.Remedy = "Its pieces are left out of the cut list.", "Measure it at the floor, from corner line to corner line."
-		b.find(f)
 		return
 	}
 	var end, sum measure.Length
@@ -102,19 +99,63 @@ func scaleName(s job.Scale) string {
 }
 
 func (b *builder) checkCorner(i int, c job.Corner, f Finding) {
-	name := "Corner " + job.CornerLetter(i)
 	rd, ok := c.ReadingAt(job.Floor)
-	if ok {
-		f, ok = JudgeReading(name, rd, f)
-	} else {
-		f.Code, f.Severity, ok = "corner_unread", SeverityCheck, true
-		f.Text = name + " has not been read; it is taken as 90°."
-		f.Why, f.Remedy = "Few corners are square, and half of what this one is off shows in each mitre.", "Read it with a protractor."
+	if !ok {
+		return
 	}
-	if ok {
+	if f, ok = JudgeReading("Corner "+job.CornerLetter(i), rd, f); ok {
 		f.Kind, f.ID = "corner", c.ID
 		b.find(f)
 	}
+}
+
+// checkMissing says in one note each which walls have no length and which
+// corners no reading yet, so that a room just begun is not a page of warnings.
+func (b *builder) checkMissing(r *job.Room, f Finding) {
+	var walls, wallIDs, corners, cornerIDs []string
+	for i, w := range r.Walls {
+		if _, ok := w.LengthAt(job.Floor); !ok {
+			walls, wallIDs = append(walls, fmt.Sprint(i+1)), append(wallIDs, w.ID)
+		}
+		if _, ok := r.Corners[i].ReadingAt(job.Floor); !ok && r.Joined(i) {
+			corners, cornerIDs = append(corners, job.CornerLetter(i)), append(cornerIDs, r.Corners[i].ID)
+		}
+	}
+	about := func(kind string, ids []string) (string, string) {
+		if len(ids) == 1 {
+			return kind, ids[0]
+		}
+		return "room", r.ID
+	}
+	f.Severity = SeverityCheck
+	if len(walls) > 0 {
+		n := f
+		n.Code = "wall_unmeasured"
+		n.Kind, n.ID = about("wall", wallIDs)
+		n.Text, n.Why = "Wall "+walls[0]+" has no length yet.", "Its pieces are left out of the cut list."
+		if len(walls) > 1 {
+			n.Text, n.Why = "Walls "+listed(walls)+" have no length yet.", "Their pieces are left out of the cut list."
+		}
+		n.Remedy = "Measure at the floor, from corner line to corner line."
+		b.find(n)
+	}
+	if len(corners) > 0 {
+		n := f
+		n.Code = "corner_unread"
+		n.Kind, n.ID = about("corner", cornerIDs)
+		n.Text = "Corner " + corners[0] + " has not been read; it is taken as 90°."
+		if len(corners) > 1 {
+			n.Text = "Corners " + listed(corners) + " have not been read; they are taken as 90°."
+		}
+		n.Why, n.Remedy = "Few corners are square, and half of what one is off shows in each mitre.", "Read them with a protractor."
+		b.find(n)
+	}
+}
+
+// listed joins words as a sentence does: "1, 2 and 3".
+func listed(words []string) string {
+	last := len(words) - 1
+	return strings.Join(words[:last], ", ") + " and " + words[last]
 }
 
 // JudgeReading tells what is doubtful about one reading by itself: impossible

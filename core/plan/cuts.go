@@ -30,7 +30,9 @@ func (b *builder) cuts() {
 		for n, hand := range hands {
 			e := p.End(hand)
 			c := Cut{Piece: p.ID, Hand: hand, Number: n + 1, Done: e.Mark != ""}
-			if e.Setting != nil && e.Run > 0 {
+			if e.Setting == nil {
+				c.Check = "Read the corner first: this end has no setting."
+			} else if e.Run > 0 {
 				c.Check = fmt.Sprintf("The cut runs %s along the piece.", e.Run.In(b.unit))
 				if e.Joint == Cope {
 					c.Check += " Then cope along the face line."

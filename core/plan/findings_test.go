@@ -37,6 +37,8 @@ func TestFindings(t *testing.T) {
 		{"an open run", room(false, "", "120, 96", "90"), "run_unchecked", plan.SeverityNote, "room:r", []string{"Nothing checks an open run"}},
 		{"a wall not measured", room(true, "", "120, ?, 120, 96", "90, 90, 90, 90"), "wall_unmeasured", plan.SeverityCheck, "wall:w2", nil},
 		{"a corner not read", room(true, "", square4, "90, ?, 90, 90"), "corner_unread", plan.SeverityCheck, "corner:c2", []string{"taken as 90°"}},
+		{"several walls not measured", room(true, "", "120, ?, ?, ?", "90, 90, 90, 90"), "wall_unmeasured", plan.SeverityCheck, "room:r", []string{"Walls 2, 3 and 4 have"}},
+		{"several corners not read", room(true, "", square4, "90, ?, 90, ?"), "corner_unread", plan.SeverityCheck, "room:r", []string{"Corners B and D have"}},
 		{"a short piece", room(true, "", "120, 10, 120, 96", "90, 90, 90, 90"), "short_piece", plan.SeverityNote, "piece:k.w2", []string{`10"`, "hold the long part"}},
 		{"two walls", room(true, "", "120, 96", "90, 90"), "too_few_walls", plan.SeverityStop, "room:r", nil},
 		{"a sharp corner with a profile", room(true, "", "120, 96, 130, 88", "90, 70, 110, 90"), "acute_cover", plan.SeverityNote, "piece:k.w3", nil},
@@ -81,6 +83,15 @@ func TestImpossibleReadingGivesNoSetting(t *testing.T) {
 	assert.Nil(t, piece(t, p, "k.w2").Right.Setting)
 	assert.Nil(t, piece(t, p, "k.w2").Right.Dial)
 	assert.NotNil(t, piece(t, p, "k.w3").Left.Setting)
+}
+
+// A room just begun says what is missing once, and decides nothing.
+func TestARoomJustBegun(t *testing.T) {
+	p := build(t, read(t, room(true, "", "?, ?, ?, ?", "?, ?, ?, ?")))
+	assert.Equal(t, []string{"wall_unmeasured", "corner_unread"}, codes(p))
+	assert.Empty(t, p.Decisions)
+	assert.Empty(t, p.Pieces)
+	assert.Equal(t, plan.Untouched, p.Stops[0].State)
 }
 
 func TestPiecesOfUnmeasuredWallsAreLeftOut(t *testing.T) {

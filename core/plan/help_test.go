@@ -13,8 +13,14 @@ import (
 	"gnomon/core/plan"
 )
 
+// tester is a test, a benchmark or a property.
+type tester interface {
+	require.TestingT
+	Helper()
+}
+
 // read makes a job from the text of a job file.
-func read(t testing.TB, text string) job.Job {
+func read(t tester, text string) job.Job {
 	t.Helper()
 	var j job.Job
 	require.NoError(t, json.Unmarshal([]byte(text), &j))
@@ -27,7 +33,7 @@ func read(t testing.TB, text string) job.Job {
 	return j
 }
 
-func build(t testing.TB, j job.Job) plan.Plan {
+func build(t tester, j job.Job) plan.Plan {
 	t.Helper()
 	p, err := plan.Build(j)
 	require.NoError(t, err)
@@ -69,7 +75,7 @@ func room(closed bool, rules, walls, corners string, openings ...string) string 
 		rules, closed, strings.Join(w, ","), strings.Join(c, ","), strings.Join(openings, ","))
 }
 
-func piece(t testing.TB, p plan.Plan, id string) plan.Piece {
+func piece(t tester, p plan.Plan, id string) plan.Piece {
 	t.Helper()
 	for _, q := range p.Pieces {
 		if q.ID == id {
@@ -110,7 +116,7 @@ func codes(p plan.Plan) []string {
 	return out
 }
 
-func finding(t testing.TB, p plan.Plan, code string) plan.Finding {
+func finding(t tester, p plan.Plan, code string) plan.Finding {
 	t.Helper()
 	for _, f := range p.Findings {
 		if f.Code == code {

@@ -12,7 +12,7 @@ import (
 )
 
 // mark makes the mark that the screen of this plan would send.
-func mark(t testing.TB, j *job.Job, kind job.MarkKind, id string, hand joint.Hand) {
+func mark(t tester, j *job.Job, kind job.MarkKind, id string, hand joint.Hand) {
 	t.Helper()
 	q := piece(t, build(t, *j), id)
 	m := job.Mark{ID: fmt.Sprintf("m%d", len(j.Marks)+1), Kind: kind, Piece: id, Label: q.Label, End: string(hand), Length: q.Cut}

@@ -101,7 +101,8 @@ svg { position: absolute; inset: 0; }
 .hit { stroke: transparent; stroke-width: 22; fill: transparent; cursor: pointer; }
 .wall.on .face { stroke: var(--chalk); stroke-width: 4; }
 .wall.bad .face { stroke: var(--brick); }
-.wall.unknown .face { stroke-dasharray: 5 6; stroke-width: 2; }
+.wall.unknown .face { stroke-dasharray: 5 6; stroke-width: 2; stroke: var(--pencil); }
+.wall.unknown .size { fill: var(--pencil); font-weight: 400; } .wall.unknown.on .face { stroke: var(--chalk); }
 .size { font-weight: 600; font-size: 15px; pointer-events: none; fill: var(--ink); }
 .size.small { font-size: 13px; font-family: var(--narrow); }
 .wall.on .size { fill: var(--chalk); }
