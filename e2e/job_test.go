@@ -136,6 +136,10 @@ func TestRefusedValue(t *testing.T) {
 	assert.Equal(t, "21' 4 furlongs", js[string](b, "document.activeElement.value"))
 	b.press(kb.Escape)
 	assert.Equal(t, "21' 4 1/2", js[string](b, "document.activeElement.value"))
+	// Left for another wall, the refusal is said where it can still be seen.
+	b.press("99 furlongs")
+	b.do(chromedp.Click(".band .wall:nth-of-type(3)", chromedp.ByQuery))
+	b.see("99 furlongs”")
 }
 
 // Two people on one field: the second is shown both values and chooses.

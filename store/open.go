@@ -10,6 +10,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync"
 	"time"
 
@@ -65,7 +66,11 @@ func open(path string, migrations fs.FS) (*Store, error) {
 		return nil, err
 	}
 	// The path is escaped: a ? or # in a folder's name is not a parameter.
-	dsn := (&url.URL{Scheme: "file", Path: filepath.ToSlash(abs)}).String() +
+	slashed := filepath.ToSlash(abs)
+	if !strings.HasPrefix(slashed, "/") { // C:/… on Windows
+		slashed = "/" + slashed
+	}
+	dsn := (&url.URL{Scheme: "file", Path: slashed}).String() +
 		"?_pragma=busy_timeout(10000)&_pragma=foreign_keys(1)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)"
 	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
 	if err != nil {

@@ -4,6 +4,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { Refused } from '../api/client'
+import { tell } from '../state/notice'
 import { walkFrom } from './walk'
 
 const props = defineProps<{
@@ -68,6 +69,8 @@ async function commitText(typed: string): Promise<boolean> {
     return true
   } catch (e) {
     error.value = e instanceof Refused ? e.line : String(e)
+    // The field may be gone by now: what was refused is said where it can be seen.
+    if (document.activeElement !== input.value) tell(`${props.label}, “${typed}”: ${error.value}`, true)
     return false
   }
 }

@@ -49,11 +49,13 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
         </button>
       </template>
     </div>
+    <p v-if="band.walls.length" class="scale">{{ band.toScale ? 'walls to scale' : 'short or unmeasured walls not to scale' }}</p>
   </nav>
 </template>
 
 <style scoped>
-.band { padding: 6px 28px 10px; background: var(--sheet); border-bottom: 1px solid var(--rule); flex: none; }
+.band { padding: 6px 28px 13px; background: var(--sheet); border-bottom: 1px solid var(--rule); flex: none; }
+.scale { height: 0; margin-top: 1px; font-size: 10.5px; line-height: 11px; color: var(--pencil); text-align: right; }
 .empty { padding: 34px 0; text-align: center; }
 .strip { position: relative; height: 116px; }
 .wall { position: absolute; top: 32px; height: 84px; padding: 2px 2px 0; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: flex-start; overflow: hidden; }
@@ -77,7 +79,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .corner.bad { color: var(--brick); }
 .corner svg { width: 12px; height: 7px; fill: none; stroke: currentcolor; stroke-width: 1.4; }
 @media (max-width: 860px) {
-  .band { padding: 4px 22px 6px; overflow-x: auto; }
+  .band { padding: 4px 22px 13px; overflow-x: auto; }
   .strip { min-width: 620px; height: 104px; }
   .corner { width: 44px; margin-left: -22px; }
 }

@@ -105,7 +105,7 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
       <div class="figures">
         <div class="length-fig">
           <span class="huge"><LengthText :of="piece.cut" /></span>
-          <span class="dim sub">{{ told[end.toldTo] }}<template v-if="!metric && piece.cut.feet">, {{ piece.cut.total }}<span v-if="piece.cut.num" class="frac">&nbsp;{{ piece.cut.num }}/{{ piece.cut.den }}</span>″ on the tape</template></span>
+          <span class="dim sub">{{ told[end.toldTo] }}<template v-if="!metric && piece.cut.feet">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
         </div>
         <div v-if="dial">
           <span class="big pink">{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span>
