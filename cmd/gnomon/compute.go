@@ -6,7 +6,9 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"math"
 	"os"
+	"strconv"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -135,6 +137,9 @@ func cmdAngles(args []string, out io.Writer) error {
 		}
 	}
 	angle := func(flag, text string) (measure.Angle, error) {
+		if f, err := strconv.ParseFloat(text, 64); err == nil && !math.IsInf(f, 0) && !math.IsNaN(f) {
+			return measure.Angle(f), nil // as scripts print numbers: 9.15e1
+		}
 		a, err := measure.ParseAngle(text)
 		if err != nil {
 			return 0, errUsage{fmt.Sprintf("angles: --%s: %v", flag, err)}
@@ -165,7 +170,7 @@ func cmdAngles(args []string, out io.Writer) error {
 		if err != nil {
 			return err
 		}
-		if spring > 90 {
+		if spring < 0 || spring > 90 {
 			return errUsage{fmt.Sprintf("angles: --spring %s is no spring angle; give 0 to 90", spring.Text(6))}
 		}
 		p.Edge, p.Spring = saw.Edge(*edge), spring

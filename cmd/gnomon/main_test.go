@@ -27,6 +27,7 @@ func TestAngles(t *testing.T) {
 		keep         string
 	}{
 		{"--kind inside --reading 91.5 --end right --pose upright", -44.25, 0, "left"},
+		{"--kind inside --reading 9.15e1 --end right", -44.25, 0, "left"},
 		{"--kind outside --reading 88.4 --end left", -45.8, 0, "right"},
 		{"--kind square --end left", 0, 0, "right"},
 		{"--kind inside --reading 90 --end right --pose nested --spring 38", 45, 0, "right"},
@@ -61,7 +62,7 @@ func TestUnusableInputEndsWithTwo(t *testing.T) {
 	db := filepath.Join(dir, "g.db")
 	for _, args := range []string{
 		"", "paint", "angles", "angles --kind inside --end left", "angles --kind inside --end left --reading 0", "angles --kind inside --end left --reading 180",
-		"angles --kind inside --end left --reading -4", "angles --kind inside --end left --reading abc", "angles --kind round --end left --reading 90", "angles --kind inside --end top --reading 90",
+		"angles --kind inside --end left --reading -4", "angles --kind inside --end left --reading abc", "angles --kind inside --end left --reading NaN", "angles --kind inside --end left --reading 1e400", "angles --kind inside --end left --reading 90 --pose flat --spring -5", "angles --kind round --end left --reading 90", "angles --kind inside --end top --reading 90",
 		"angles --kind inside --end left --reading 90 --pose standing", "angles --kind inside --end left --reading 90 --pose flat --spring 120", "angles --kind inside --end left --reading 90 --tilt 3",
 		"angles --kind inside --end left --reading 90 --format xml", "plan", "plan --file " + dir + "/none.json", "plan --file " + bad, "plan --file - --format pdf", "plan --file - extra",
 		"import --db " + db, "import --db " + db + " " + bad, "export --db " + db, "export --db " + db + " nothere", "backup --db " + dir + "/none.db " + dir + "/x.db", "backup --db " + db,

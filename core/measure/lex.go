@@ -168,7 +168,7 @@ func lexNumber(rs []rune) (token, int) {
 		}
 		t.text, t.decimal, i = a+"."+b, true, j
 	}
-	if v, ok := new(big.Rat).SetString("0" + strings.TrimSuffix(t.text, ".")); ok && len(t.text) <= 20 {
+	if v, ok := new(big.Rat).SetString("0" + strings.TrimSuffix(t.text, ".")); ok && len(t.text) <= 25 {
 		t.value = v
 	}
 	return t, i
