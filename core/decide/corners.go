@@ -23,7 +23,6 @@ type Run struct {
 	Closed  bool // the room is closed; a door may still break the run
 	Pieces  []Piece
 	Corners []job.CornerKind
-	Letters []string // of the corners, for the reasons
 	Rules   job.Rules
 }
 

@@ -41,7 +41,6 @@ type FloorCorner struct {
 	At     Point  `json:"at"`
 	Facing Point  `json:"facing"`
 	Kind   string `json:"kind"`
-	Known  bool   `json:"known"`
 }
 
 // FloorOpening is the stretch of wall that an opening takes.
@@ -116,9 +115,8 @@ func Above(r *job.Room, pieces []plan.Piece) Floor {
 			continue
 		}
 		half := sides[i].Heading + legs[i].Turn/2
-		_, read := r.Corners[i].ReadingAt(job.Floor)
 		f.Corners = append(f.Corners, FloorCorner{ID: r.Corners[i].ID, Letter: job.CornerLetter(i), At: f.Walls[i].To,
-			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind), Known: read})
+			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind)})
 	}
 	for _, o := range r.Openings {
 		s := sides[byWall[o.Wall]]

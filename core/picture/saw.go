@@ -32,7 +32,6 @@ type Bench struct {
 	Fence    [2][2]Point `json:"fence"`   // left and right part
 	Lies     string      `json:"lies"`    // how the piece lies, in words
 	Section  []Point     `json:"section"` // from the left end: [distance from the fence, height over the table]
-	Tilt     [2]Point    `json:"tilt"`    // the blade from the front: [across, height]
 	ToScale  bool        `json:"toScale"`
 }
 
@@ -97,7 +96,6 @@ func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
 	b.Mark = Point{0, round(ty)}
 	gap := 0.35 + math.Abs(s.Mitre.Tan())*0.5
 	b.Fence = [2][2]Point{{{-reach, 0}, {round(x0 - gap), 0}}, {{round(x0 + gap), 0}, {reach, 0}}}
-	b.Tilt = [2]Point{{0, 0}, {round(-4 * s.Bevel.Sin()), round(4 * s.Bevel.Cos())}}
 	b.Box = [4]float64{-reach, round(min(table, b.Handle[1]-0.25)), 2 * reach, 0}
 	b.Box[3] = round(1.1 - b.Box[1])
 	return b

@@ -66,14 +66,13 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 	spans := spans(r, run.Level)
 	corners := make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))
-	letters := make([]string, 0, len(r.Corners))
 	for i, c := range r.Corners {
 		corners[i] = cornerAt(c, run.Level)
 		if r.Joined(i) {
-			kinds, letters = append(kinds, c.Kind), append(letters, job.CornerLetter(i))
+			kinds = append(kinds, c.Kind)
 		}
 	}
-	dr := decide.Run{Closed: r.Closed, Corners: kinds, Letters: letters, Rules: b.job.Rules}
+	dr := decide.Run{Closed: r.Closed, Corners: kinds, Rules: b.job.Rules}
 	pieces := make([]Piece, len(spans))
 	for i, s := range spans {
 		label := fmt.Sprintf("Base %d", count+1)

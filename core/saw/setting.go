@@ -73,25 +73,3 @@ func For(end joint.Normal, pose Pose) Setting {
 	s.Mitre = measure.FromRadians(math.Atan2(n.Y, n.X))
 	return s
 }
-
-// Plane is the end plane that a setting cuts on a piece lying so: the inverse
-// of For.
-func (s Setting) Plane(pose Pose) joint.Normal {
-	b, m := s.Bevel, s.Mitre
-	n := joint.Normal{X: b.Cos() * m.Cos(), Y: b.Cos() * m.Sin(), Z: b.Sin()}
-	if s.Keep == joint.Right {
-		n = joint.Normal{X: -n.X, Y: -n.Y, Z: -n.Z}
-	}
-	switch pose.Lie {
-	case Nested:
-		return joint.Normal{X: -n.X, Y: n.Y, Z: -n.Z}
-	case Flat:
-		if pose.Edge == Bottom {
-			n.X, n.Y = -n.X, -n.Y
-		}
-		// The rotation's inverse is its transpose.
-		sin, cos := pose.Spring.Sin(), pose.Spring.Cos()
-		return joint.Normal{X: n.X, Y: -sin*n.Y - cos*n.Z, Z: cos*n.Y - sin*n.Z}
-	}
-	return n
-}

@@ -24,17 +24,6 @@ func Theta(reading measure.Angle, scale job.Scale) (theta measure.Angle, ok bool
 	return theta, theta > 0 && theta < 180
 }
 
-// On is what a corner would read on another scale.
-func On(theta measure.Angle, scale job.Scale) measure.Angle {
-	switch scale {
-	case job.ScaleDeflection:
-		return 180 - theta
-	case job.ScaleMitre:
-		return (180 - theta) / 2
-	}
-	return theta
-}
-
 // Turn is the signed turn at a corner.
 func Turn(theta measure.Angle, kind job.CornerKind) measure.Angle {
 	if kind == job.Outside {

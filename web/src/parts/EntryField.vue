@@ -14,8 +14,6 @@ const props = defineProps<{
   commit: (text: string, was: string) => Promise<void> | void
   placeholder?: string
   big?: boolean
-  wide?: boolean
-  hideLabel?: boolean
   /** Letters that are commands here: no letter can be meant in the field. */
   keys?: Record<string, () => void>
   inputmode?: 'decimal' | 'text'
@@ -112,8 +110,8 @@ defineExpose({ focus: () => input.value?.focus() })
 </script>
 
 <template>
-  <div class="entry" :class="{ big, wide, bad: error }">
-    <label :for="id" :class="{ sr: hideLabel }">{{ label }}</label>
+  <div class="entry" :class="{ big, bad: error }">
+    <label :for="id">{{ label }}</label>
     <div class="box">
       <input
         :id="id" ref="input" v-model="text" data-walk autocomplete="off" spellcheck="false" :inputmode="inputmode ?? 'text'" :placeholder="placeholder"
@@ -129,7 +127,6 @@ defineExpose({ focus: () => input.value?.focus() })
 
 <style scoped>
 .entry { display: flex; flex-direction: column; gap: 2px; min-width: 0; width: 128px; }
-.entry.wide { width: 100%; }
 .entry.big { width: 214px; }
 label { font-size: 13px; color: var(--pencil); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .box { position: relative; }
