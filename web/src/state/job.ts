@@ -18,7 +18,8 @@ const client = (() => {
 export const view = shallowRef<JobView | null>(null)
 export const missing = ref('')
 export const conflict = shallowRef<{ problem: Problem; ops: Op[] } | null>(null)
-export const live = ref(false)
+/** False once the stream of changes has broken, until it is back. */
+export const live = ref(true)
 
 let source: EventSource | null = null
 let open = ''

@@ -1,0 +1,109 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// click clicks the thing with this text.
+func (b *browser) click(selector, text string) {
+	b.t.Helper()
+	find := "[...document.querySelectorAll(" + quote(selector) + ")].find(e => e.innerText.trim() === " + quote(text) + ")"
+	b.until(find)
+	b.do(chromedp.Evaluate(find+".click()", nil))
+}
+
+// fill types over a field found by its label, and takes it.
+func (b *browser) fill(label, text string) {
+	b.t.Helper()
+	find := "[...document.querySelectorAll('label')].find(l => l.innerText.trim() === " + quote(label) + ")?.control"
+	b.until(find)
+	b.do(chromedp.Evaluate(find+".focus(), "+find+".select()", nil))
+	b.press(text)
+	b.press(kb.Enter)
+}
+
+// What is changed in Shop is changed in the plan: the saw's swing, the house
+// rules, the moulding of a room.
+func TestShop(t *testing.T) {
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/joints")
+	b.see("this saw cannot reach the cut")
+	b.click(".story .word", "Shop")
+	b.fill("swings left to", "70")
+	b.fill("swings right to", "70")
+	b.fill("scale can be read to", "0.1")
+	b.click(".el-segmented__item", "mitre")
+	b.do(chromedp.SetValue(".runs:nth-of-type(3) select", "hall-base", chromedp.ByQuery), chromedp.Evaluate("document.querySelector('.runs:nth-of-type(3) select').dispatchEvent(new Event('change', {bubbles: true}))", nil))
+	b.click(".story .word", "Joints")
+	b.until("!document.body.innerText.includes('this saw cannot reach the cut')")
+	b.see("67.6° left")
+	b.see("Base 1 and base 2 are mitred: the house rule mitres inside corners.")
+	b.click(".room", "Waiting Hall ▾")
+	b.click(".el-dropdown-menu__item", "Galley")
+	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 7")
+	assert.NotContains(t, js[string](b, "document.querySelector('.lower').innerText"), "cope")
+
+	// An impossible saw is refused at its field.
+	b.click(".story .word", "Shop")
+	b.fill("tilts left to", "95")
+	b.see("Must be from 0 to 80°")
+}
+
+// Walls come, go and move; a room opens and closes; everything can be undone.
+func TestShapeOfARoom(t *testing.T) {
+	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/measure?room=galley")
+	b.see("6 of 6 walls, 6 of 6 corners")
+	b.click(".low .btn", "Add wall after 1")
+	b.see("Wall 2 has no length yet.")
+	b.focused("Wall 2")
+	b.press("30")
+	b.press(kb.Enter)
+	b.see("7 of 7 walls")
+	b.click(".low .btn", "Move right")
+	b.until("document.querySelector('.panel label').innerText.startsWith('Wall 3')")
+	b.click(".low .btn", "Remove wall 3")
+	b.see("6 of 6 walls, 6 of 6 corners")
+	for range 4 {
+		b.do(chromedp.Click("button[aria-label=Undo]", chromedp.ByQuery))
+		b.see("Undone.")
+		b.until("!document.querySelector('.notice')?.innerText.includes('…')")
+	}
+	b.until("document.querySelector('button[aria-label=Undo]').disabled")
+	b.see("6 of 6 walls, 6 of 6 corners")
+	assert.Equal(t, `10′ 7 3/4″`, js[string](b, "document.querySelector('.band .len').innerText"))
+
+	b.do(chromedp.Click(".of-room summary", chromedp.ByQuery))
+	b.click(".el-segmented__item", "open run")
+	b.see("Nothing checks an open run.")
+	b.see("6 of 6 walls, 5 of 5 corners")
+	b.click(".el-segmented__item", "closed room")
+	b.see("6 of 6 walls, 6 of 6 corners")
+}
+
+// A job file is brought in, and one that cannot be read is refused with the line.
+func TestImport(t *testing.T) {
+	dir := t.TempDir()
+	p := run(t, "serve", "--db", filepath.Join(dir, "gnomon.db"))
+	bad := filepath.Join(dir, "bad.json")
+	require.NoError(t, os.WriteFile(bad, []byte("{\n\"gnomon\":1,\n\"colour\":1}"), 0o644))
+	good, err := filepath.Abs("../files/testdata/shed.json")
+	require.NoError(t, err)
+	b := open(t, 1280, 800)
+	b.goTo(p.page)
+	b.see("None yet")
+	b.do(chromedp.SetUploadFiles("input[type=file]", []string{bad}, chromedp.ByQuery))
+	b.see("colour")
+	b.see("nothing was kept")
+	b.do(chromedp.SetUploadFiles("input[type=file]", []string{good}, chromedp.ByQuery))
+	b.see("4 of 4 walls, 4 of 4 corners")
+}
