@@ -10,7 +10,7 @@ export CGO_ENABLED = 0
 .PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench clean
 
 demo: build
-	$(BIN) demo
+	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
 
 build: $(BIN)
 

@@ -41,7 +41,7 @@ func TestShop(t *testing.T) {
 	b.fill("swings right to", "70")
 	b.fill("scale can be read to", "0.1")
 	b.click(".el-segmented__item", "mitre")
-	b.do(chromedp.SetValue(".runs:nth-of-type(3) select", "hall-base", chromedp.ByQuery), chromedp.Evaluate("document.querySelector('.runs:nth-of-type(3) select').dispatchEvent(new Event('change', {bubbles: true}))", nil))
+	js[bool](b, `(s => (s.value = 'hall-base', s.dispatchEvent(new Event('change', {bubbles: true}))))([...document.querySelectorAll('.runs select')][2])`)
 	b.click(".story .word", "Joints")
 	b.until("!document.body.innerText.includes('this saw cannot reach the cut')")
 	b.see("67.6° left")

@@ -23,12 +23,14 @@ const sawFields = computed(() => [
 const add = () =>
   attempt({ do: 'add', kind: 'moulding', id: newId('m'), after: v.value.mouldings.at(-1)?.id, unit: v.value.unit, value: v.value.unit === 'mm' ? { id: '', name: 'New base', height: '120', thickness: '15', profiled: true, sticks: ['4800'] } : { id: '', name: 'New base', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] } })
 const remove = (id: string) => attempt({ do: 'remove', kind: 'moulding', id })
-function run(roomId: string, moulding: string) {
-  const r = v.value.rooms.find((x) => x.id === roomId)!
-  const k = r.runs[0]
-  if (k && !moulding) return attempt({ do: 'remove', kind: 'run', id: k.id })
-  if (k) return attempt(setOp('run', k.id, 'moulding', moulding, k.moulding))
-  return attempt({ do: 'add', kind: 'run', in: roomId, id: newId('k'), value: { id: '', moulding, level: 'floor' } })
+const runOf = (roomId: string) => v.value.rooms.find((x) => x.id === roomId)?.runs[0]
+async function run(roomId: string, select: HTMLSelectElement) {
+  const moulding = select.value
+  const k = runOf(roomId)
+  if (k && !moulding) await attempt({ do: 'remove', kind: 'run', id: k.id })
+  else if (k) await attempt(setOp('run', k.id, 'moulding', moulding, k.moulding))
+  else await attempt({ do: 'add', kind: 'run', in: roomId, id: newId('k'), value: { id: '', moulding, level: 'floor' } })
+  select.value = runOf(roomId)?.moulding ?? '' // a refused choice does not stay on the screen
 }
 </script>
 
@@ -50,7 +52,7 @@ function run(roomId: string, moulding: string) {
       <h2>Where they run</h2>
       <p v-if="!v.rooms.length" class="quiet small">No rooms yet.</p>
       <label v-for="r in v.rooms" :key="r.id" class="runs"><span>{{ r.title }}</span>
-        <select :value="r.runs[0]?.moulding ?? ''" @change="(e) => run(r.id, (e.target as HTMLSelectElement).value)">
+        <select :value="r.runs[0]?.moulding ?? ''" @change="(e) => run(r.id, e.target as HTMLSelectElement)">
           <option value="">no base</option><option v-for="m in v.mouldings" :key="m.id" :value="m.id">{{ m.name || m.id }}, {{ m.height.text }} × {{ m.thickness.text }}</option>
         </select>
       </label>
