@@ -74,7 +74,8 @@ func (s *server) corner(api huma.API) {
 		}
 		out := OneCorner{Theta: theta.String(), Half: joint.Half(theta).String()}
 		if doubtful {
-			out.Finding = &FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, "", "", f.Text, f.Why, f.Remedy}
+			v := findingView(f)
+			out.Finding = &v
 		}
 		n, told := joint.InsideEnd(theta), "long"
 		if in.Kind == "outside" {

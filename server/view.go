@@ -22,7 +22,6 @@ type JobView struct {
 	Pieces    []PieceView    `json:"pieces"`
 	Decisions []DecisionView `json:"decisions"`
 	Findings  []FindingView  `json:"findings"`
-	HangOrder []string       `json:"hangOrder"`
 	Cuts      []CutView      `json:"cuts"`
 	Stops     []StopView     `json:"stops"`
 	CanUndo   bool           `json:"canUndo"`
@@ -108,6 +107,7 @@ type PieceView struct {
 	Right    EndView    `json:"right"`
 	Miscuts  int        `json:"miscuts"`
 	Done     bool       `json:"done"`
+	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
 }
 
 // EndView is one end of a piece.
@@ -198,7 +198,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: j.Rules,
 		Saw:       SawView{s.Name, float64(s.MitreLeft), float64(s.MitreRight), float64(s.BevelLeft), float64(s.BevelRight), float64(s.Resolution), degrees(s.Detents)},
 		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
-		HangOrder: some(p.HangOrder), Cuts: []CutView{}, Stops: []StopView{}}
+		Cuts: []CutView{}, Stops: []StopView{}}
 	for _, m := range j.Mouldings {
 		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []EntryView{}}
 		for _, e := range m.Sticks {
@@ -217,13 +217,13 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		v.Pieces = append(v.Pieces, PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done})
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang})
 	}
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
 	}
 	for _, f := range p.Findings {
-		v.Findings = append(v.Findings, FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy})
+		v.Findings = append(v.Findings, findingView(f))
 	}
 	for _, c := range p.Cuts {
 		q := at[c.Piece]
@@ -237,6 +237,10 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		v.Stops = append(v.Stops, StopView{t.ID, t.State, t.Text, t.Findings})
 	}
 	return v
+}
+
+func findingView(f plan.Finding) FindingView {
+	return FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy}
 }
 
 func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
@@ -273,8 +277,7 @@ func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
 func endView(e plan.End, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
 		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark}
-	if e.Short.Parts(measure.Finest).Num+e.Short.Parts(measure.Finest).TotalInches > 0 { // what shows at all
-		l := lengthView(e.Short, u)
+	if l := lengthView(e.Short, u); l.Text != lengthView(0, u).Text { // what shows at all
 		v.Short = &l
 	}
 	if s := e.Setting; s != nil {

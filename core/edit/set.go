@@ -130,14 +130,14 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 	entry := func(s string) (job.Entry, error) {
 		e, err := job.Typed(s, unit)
 		if err != nil {
-			return e, asInvalid(thing, field, s, err)
+			return e, job.Unreadable(thing, field, s, err)
 		}
 		return e, nil
 	}
 	angle := func(s string) (measure.Angle, error) {
 		a, err := measure.ParseAngle(s)
 		if err != nil {
-			return a, asInvalid(thing, field, s, err)
+			return a, job.Unreadable(thing, field, s, err)
 		}
 		return a, nil
 	}
@@ -196,14 +196,6 @@ func list[T any](b json.RawMessage, one func(string) (T, error)) ([]T, error) {
 		out = append(out, v)
 	}
 	return out, nil
-}
-
-func asInvalid(thing, field, value string, err error) error {
-	in := &job.Invalid{Thing: thing, Field: field, Value: value, Reason: err.Error()}
-	if p, ok := err.(*measure.ParseError); ok {
-		in.Reason, in.Remedy = p.Reason, p.Remedy
-	}
-	return in
 }
 
 // same compares two values of one field: lengths by what they mean, not by how

@@ -138,13 +138,15 @@ type measured interface {
 func Resolve(v measured, unit measure.Unit) error {
 	return v.entries(func(thing, field string, e *Entry) error {
 		if err := e.resolve(unit); err != nil {
-			return badLength(thing, field, e.Text, err)
+			return Unreadable(thing, field, e.Text, err)
 		}
 		return nil
 	})
 }
 
-func badLength(thing, field, text string, err error) *Invalid {
+// Unreadable turns what a parser of package measure says into an *Invalid that
+// names the thing and its field.
+func Unreadable(thing, field, text string, err error) *Invalid {
 	in := &Invalid{Thing: thing, Field: field, Value: text, Reason: err.Error()}
 	if p, ok := err.(*measure.ParseError); ok {
 		in.Reason, in.Remedy = p.Reason, p.Remedy

@@ -63,6 +63,7 @@ func (b *builder) room(r *job.Room) {
 // run plans one run; count pieces of the room are labelled already.
 func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 	m := b.job.Moulding(run.Moulding)
+	hung := count // those of the runs before go up first
 	spans := spans(r, run.Level)
 	corners := make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))
@@ -108,13 +109,10 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 				if other >= 0 && spans[other].known {
 					e.Meets = pieces[other].ID
 				}
-				b.set(m, &e, hand, endPlane(e, corners[at].theta), corners[at].usable)
-			} else {
-				if casing {
-					e.Joint = Butt
-				}
-				b.set(m, &e, hand, joint.SquareEnd(), true)
+			} else if casing {
+				e.Joint = Butt
 			}
+			b.set(m, &e, hand, at < 0 || corners[at].usable)
 			if hand == joint.Left {
 				p.Left = e
 			} else {
@@ -124,21 +122,23 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 		p.Cut = p.Length - p.Left.Short - p.Right.Short
 		p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
 	}
+	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
+	for _, i := range order {
+		if spans[i].known {
+			hung++
+			pieces[i].Hang = hung
+			b.plan.HangOrder = append(b.plan.HangOrder, pieces[i].ID)
+		}
+	}
 	for i, s := range spans {
 		if s.known {
 			b.plan.Pieces = append(b.plan.Pieces, pieces[i])
-			b.checkPiece(r, m, pieces[i])
+			b.checkPiece(m, pieces[i])
 		}
 	}
 	for _, d := range decisions {
 		if d.Left >= 0 && spans[d.Left].known || d.Right >= 0 && spans[d.Right].known { // else there is nothing to join yet
 			b.decision(r, run, d, spans, pieces)
-		}
-	}
-	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
-	for _, i := range order {
-		if spans[i].known {
-			b.plan.HangOrder = append(b.plan.HangOrder, pieces[i].ID)
 		}
 	}
 	return count

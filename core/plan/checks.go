@@ -259,8 +259,8 @@ const shortPiece = measure.Foot
 const coverNote = measure.Inch / 8
 
 // checkPiece looks at one piece as it would be cut.
-func (b *builder) checkPiece(r *job.Room, m *job.Moulding, p Piece) {
-	f := Finding{Stop: "joints", Room: r.ID, Kind: "piece", ID: p.ID}
+func (b *builder) checkPiece(m *job.Moulding, p Piece) {
+	f := Finding{Stop: "joints", Room: p.Room, Kind: "piece", ID: p.ID}
 	if p.Cut <= 0 {
 		n := f
 		n.Code, n.Severity = "piece_vanishes", SeverityStop
@@ -287,27 +287,25 @@ func (b *builder) checkPiece(r *job.Room, m *job.Moulding, p Piece) {
 		b.find(n)
 	}
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-		b.checkEnd(r, m, p, p.End(hand), hand, f)
+		b.checkEnd(m, p, hand, f)
 	}
 }
 
-func (b *builder) checkEnd(r *job.Room, m *job.Moulding, p Piece, e End, hand joint.Hand, f Finding) {
-	i := slices.IndexFunc(r.Corners, func(c job.Corner) bool { return c.ID == e.Corner })
-	if e.Setting == nil || i < 0 {
+func (b *builder) checkEnd(m *job.Moulding, p Piece, hand joint.Hand, f Finding) {
+	e := p.End(hand)
+	if e.Setting == nil || e.Corner == "" {
 		return
 	}
-	run := slices.IndexFunc(r.Runs, func(k job.Run) bool { return k.ID == p.Run })
-	theta := cornerAt(r.Corners[i], r.Runs[run].Level).theta
 	where := fmt.Sprintf("%s, %s end, corner %s", p.Label, hand, e.Letter)
 	if e.Dial == nil {
 		n := f
 		n.Code, n.Severity, n.Stop = "cut_beyond_swing", SeverityStop, "saw"
-		why, remedy := beyondSwing(e, hand, theta, m, b.job.Saw, b.unit)
+		why, remedy := beyondSwing(e, hand, m, b.job.Saw, b.unit)
 		n.Text, n.Why, n.Remedy = where+": this saw cannot reach the cut.", why, remedy
 		b.find(n)
 	}
 	if e.Short > 0 && m.Profiled {
-		if cover := joint.ThinnestThatCovers(theta, m.Thickness.Length); cover > coverNote {
+		if cover := joint.ThinnestThatCovers(e.Theta, m.Thickness.Length); cover > coverNote {
 			n := f
 			n.Code, n.Severity = "acute_cover", SeverityNote
 			n.Text = fmt.Sprintf("%s: the square end stops %s short, since the corner is acute.", where, e.Short.In(b.unit))

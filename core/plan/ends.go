@@ -17,7 +17,7 @@ var BasePose = saw.Pose{Lie: saw.Upright}
 
 // endAtCorner says what is on the end of piece i of the run at a corner.
 func (b *builder) endAtCorner(m *job.Moulding, c job.Corner, at int, k corner, d decide.Corner, i int) End {
-	e := End{Joint: Square, ToldTo: ToEnd, Corner: c.ID, Letter: job.CornerLetter(at), Side: c.Kind, Assumed: k.assumed}
+	e := End{Joint: Square, ToldTo: ToEnd, Corner: c.ID, Letter: job.CornerLetter(at), Theta: k.theta, Side: c.Kind, Assumed: k.assumed}
 	switch {
 	case d.Joint == decide.Mitre && c.Kind == job.Outside:
 		e.Joint, e.ToldTo = Mitre, ToShort
@@ -33,26 +33,24 @@ func (b *builder) endAtCorner(m *job.Moulding, c job.Corner, at int, k corner, d
 
 // endPlane is the plane of a right end with the joint. A cope is cut as the
 // inside mitre that shows its line, and then coped by hand.
-func endPlane(e End, theta measure.Angle) joint.Normal {
+func endPlane(e End) joint.Normal {
 	switch {
 	case e.Joint == Mitre && e.Side == job.Outside:
-		return joint.OutsideEnd(theta)
+		return joint.OutsideEnd(e.Theta)
 	case e.Joint == Mitre || e.Joint == Cope:
-		return joint.InsideEnd(theta)
+		return joint.InsideEnd(e.Theta)
 	}
 	return joint.SquareEnd()
 }
 
-// set works out the setting of an end and what this job's saw dials for it.
-func (b *builder) set(m *job.Moulding, e *End, hand joint.Hand, right joint.Normal, usable bool) {
+// set works out the setting of an end and what this job's saw dials for it; none
+// where the end needs a reading and the corner's is not usable.
+func (b *builder) set(m *job.Moulding, e *End, hand joint.Hand, usable bool) {
 	e.Pose = BasePose
-	if e.Joint == Square || e.Joint == Butt {
-		usable = true // a square cut needs no reading
-	}
-	if !usable {
+	if !usable && e.Joint != Square && e.Joint != Butt {
 		return
 	}
-	n := right.At(hand)
+	n := endPlane(*e).At(hand)
 	s := saw.For(n, e.Pose)
 	e.Setting = &s
 	e.Slope = n.Slope()
@@ -72,7 +70,7 @@ func overhang(e End) measure.Length {
 }
 
 // beyondSwing tells what would make a cut that the saw cannot.
-func beyondSwing(e End, hand joint.Hand, theta measure.Angle, m *job.Moulding, machine job.Saw, unit measure.Unit) (text, remedy string) {
+func beyondSwing(e End, hand joint.Hand, m *job.Moulding, machine job.Saw, unit measure.Unit) (text, remedy string) {
 	s := *e.Setting
 	most := machine.MitreRight
 	if s.Mitre < 0 {
@@ -80,7 +78,7 @@ func beyondSwing(e End, hand joint.Hand, theta measure.Angle, m *job.Moulding, m
 	}
 	text = fmt.Sprintf("It needs a mitre of %s and this saw swings %s that way.", saw.SwingText(s.Mitre), most)
 	for _, edge := range []saw.Edge{saw.Top, saw.Bottom} {
-		f := saw.For(endPlane(e, theta).At(hand), saw.Pose{Lie: saw.Flat, Edge: edge})
+		f := saw.For(endPlane(e).At(hand), saw.Pose{Lie: saw.Flat, Edge: edge})
 		if saw.Reaches(f, machine) {
 			return text, fmt.Sprintf("Lay it on its back, %s edge to the fence, mitre 0°, bevel %s, keep the piece on the %s, if the saw takes %s on its table.",
 				edge, saw.TiltText(f.Bevel), f.Keep, m.Height.Length.In(unit))

@@ -55,6 +55,7 @@ type Piece struct {
 	Right    End
 	Miscuts  int // how often it was spoiled
 	Done     bool
+	Hang     int // its place in the order to hang, from 1, in its room
 }
 
 // End is one end of a piece.
@@ -62,6 +63,7 @@ type End struct {
 	Joint   Joint
 	Corner  string // id, or none where the end meets no corner
 	Letter  string
+	Theta   measure.Angle  // the corner's own angle, 90 where it is assumed
 	Side    job.CornerKind // none where there is no corner
 	ToldTo  Point
 	Meets   string // the piece across the corner

@@ -40,6 +40,9 @@ func TestLWithOneOutsideCorner(t *testing.T) {
 	}
 	// 3 is coped nowhere; 2 into 3, 1 into 2, 6 into 1, 5 into 6, 4 into 5.
 	assert.Equal(t, []string{"k.w3", "k.w2", "k.w1", "k.w6", "k.w5", "k.w4"}, p.HangOrder)
+	for i, id := range p.HangOrder {
+		assert.Equal(t, i+1, piece(t, p, id).Hang)
+	}
 	assert.Equal(t, "k.w2", piece(t, p, "k.w1").Right.Meets)
 	assert.Equal(t, "k.w1", piece(t, p, "k.w2").Left.Meets)
 	// Tip to tip w3 is longer than told by 9/16·tan 44.5.

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type OneCorner, Refused, take } from '../api/client'
 import AngleInput from '../parts/AngleInput.vue'
 import SawBench from '../parts/SawBench.vue'
+import { scales, turnKinds } from '../state/choices'
 
 const route = useRoute()
 const router = useRouter()
@@ -18,8 +19,6 @@ const spring = ref(q('spring', '38'))
 const answer = shallowRef<OneCorner | null>(null)
 const error = ref('')
 
-const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
-const kinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
 // How a piece lies, in one choice: the server knows a pose and an edge.
 const lies: Record<string, { label: string; pose: 'upright' | 'nested' | 'flat'; edge: 'top' | 'bottom' }> = {
   upright: { label: 'base, upright', pose: 'upright', edge: 'top' },
@@ -54,7 +53,7 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
       <h1>One corner</h1>
       <AngleInput class="read" label="Protractor reading" :typed="reading" :commit="takeReading" big live />
       <div class="col across"><span class="cap">read on the scale</span><el-segmented v-model="scale" :options="scales" aria-label="Scale of the reading" /></div>
-      <div class="col across"><span class="cap">turns</span><el-segmented v-model="kind" :options="kinds" aria-label="Inside or outside" /></div>
+      <div class="col across"><span class="cap">turns</span><el-segmented v-model="kind" :options="turnKinds" aria-label="Inside or outside" /></div>
       <div class="col"><span class="cap">how it lies on the saw</span>
         <select v-model="lie" aria-label="How it lies on the saw"><option v-for="o in lieOptions" :key="o.value" :value="o.value">{{ o.label }}</option></select>
       </div>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import type { MouldingView } from '../api/client'
+import { copeHands, insideJoints, setRule } from '../state/choices'
 import { attempt, change, newId, setOp, view } from '../state/job'
 
 const v = computed(() => view.value!)
@@ -11,8 +12,6 @@ const set = (kind: string, id: string, field: string) => (text: string, was: str
 const sticks = (m: MouldingView) => m.sticks.map((s) => s.typed).join(', ')
 const detents = computed(() => v.value.saw.detents.join(', '))
 const shapes = [{ label: 'profiled', value: true }, { label: 'flat', value: false }]
-const inside = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
-const hands = [{ label: 'left ends', value: 'left' }, { label: 'right ends', value: 'right' }]
 const sawFields = computed(() => [
   { field: 'mitre_left', label: 'swings left to', is: v.value.saw.mitreLeft },
   { field: 'mitre_right', label: 'swings right to', is: v.value.saw.mitreRight },
@@ -69,8 +68,8 @@ async function run(roomId: string, select: HTMLSelectElement) {
     <section>
       <h2>House rules</h2>
       <div class="card">
-        <div class="col"><span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="v.rules.inside" :options="inside" @change="(x: unknown) => attempt(setOp('rules', '', 'inside', x, v.rules.inside))" /></div>
-        <div class="col"><span class="cap">coped ends</span><el-segmented aria-label="Coped ends" :model-value="v.rules.cope_hand" :options="hands" @change="(x: unknown) => attempt(setOp('rules', '', 'cope_hand', x, v.rules.cope_hand))" /></div>
+        <div class="col"><span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="v.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" /></div>
+        <div class="col"><span class="cap">coped ends</span><el-segmented aria-label="Coped ends" :model-value="v.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></div>
       </div>
       <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting.</p>
     </section>

@@ -43,9 +43,9 @@ watch(
 )
 
 let sending: Promise<boolean> | null = null
-/** Takes what stands in the field; waits for one on its way first. */
+/** Takes what stands in the field; waits for what is on its way first. */
 async function send(): Promise<boolean> {
-  if (sending) await sending
+  while (sending) await sending
   if (text.value === seen) {
     error.value = ''
     text.value = seen = props.value

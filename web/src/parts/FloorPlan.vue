@@ -4,8 +4,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import LengthText from './LengthText.vue'
-import { view } from '../state/job'
-import { choose, chosen, isChosen, pieceById, room } from '../state/place'
+import { choose, chosen, doubtful, isChosen, pieceById, room } from '../state/place'
 
 const props = defineProps<{ trim?: boolean }>()
 const box = ref<HTMLElement>()
@@ -25,27 +24,26 @@ const off = (p: number[], d: number[], px: number) => ({ x: X(p) + d[0]! * px, y
 const mid = (a: number[], b: number[]) => [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2]
 const entryOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
 const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
-const bad = computed(() => new Set((view.value?.findings ?? []).filter((f) => f.severity !== 'note').map((f) => `${f.kind}:${f.id}`)))
-const order = computed(() => {
-  const ids = (view.value?.hangOrder ?? []).filter((id) => pieceById.value.get(id)?.room === room.value?.id)
-  return new Map(ids.map((id, i) => [id, i + 1]))
-})
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
-/** Where a piece's hanging number goes: close to a short piece. */
-function number(p: { outline: number[][]; middle: number[]; facing: number[] }) {
-  const short = long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
-  return { ...off(p.middle, p.facing, short ? 20 : 28), r: short ? 8.5 : 11 }
-}
+/** Where each piece's hanging number goes: close to a short piece. */
+const numbers = computed(() =>
+  (floor.value?.pieces ?? []).map((p) => {
+    const short = long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
+    return { id: p.id, ...off(p.middle, p.facing, short ? 20 : 28), r: short ? 8.5 : 11 }
+  }),
+)
 /** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
 const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
 /** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
-function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
-  const behind = props.trim && c.kind === 'inside'
-  const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
-  const side = (behind ? -1 : 1) * c.facing[0]!
-  return { ...p, anchor: props.trim ? 'middle' : side > 0.3 ? 'start' : side < -0.3 ? 'end' : 'middle', dx: props.trim ? 0 : side > 0.3 ? -6 : side < -0.3 ? 6 : 0 }
-}
+const letters = computed(() =>
+  (floor.value?.corners ?? []).map((c) => {
+    const behind = props.trim && c.kind === 'inside'
+    const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
+    const side = props.trim ? 0 : c.facing[0]!
+    return { ...c, y: p.y, ...(side > 0.3 ? { x: p.x - 6, anchor: 'start' } : side < -0.3 ? { x: p.x + 6, anchor: 'end' } : { x: p.x, anchor: 'middle' }) }
+  }),
+)
 </script>
 
 <template>
@@ -58,7 +56,7 @@ function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
           :points="path(p.outline)" @click="choose('piece', p.id)"
         />
       </g>
-      <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: bad.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
+      <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: doubtful.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
         <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <line class="face" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <text
@@ -73,15 +71,15 @@ function cornerLabel(c: { at: number[]; facing: number[]; kind: string }) {
         <line :x1="X(floor.gap.from)" :y1="Y(floor.gap.from)" :x2="X(floor.gap.to)" :y2="Y(floor.gap.to)" />
         <circle :cx="X(floor.gap.from)" :cy="Y(floor.gap.from)" r="4" /><circle class="end" :cx="X(floor.gap.to)" :cy="Y(floor.gap.to)" r="4" />
       </g>
-      <g v-for="c in floor.corners" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: bad.has(`corner:${c.id}`) }" @click="choose('corner', c.id)">
+      <g v-for="c in letters" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: doubtful.has(`corner:${c.id}`) }" @click="choose('corner', c.id)">
         <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
         <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
-        <text :text-anchor="cornerLabel(c).anchor" dominant-baseline="central" :x="cornerLabel(c).x + cornerLabel(c).dx" :y="cornerLabel(c).y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
+        <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
       </g>
       <g v-if="trim">
-        <g v-for="p in floor.pieces" :key="`n${p.id}`" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
-          <circle :cx="number(p).x" :cy="number(p).y" :r="number(p).r" />
-          <text text-anchor="middle" dominant-baseline="central" :x="number(p).x" :y="number(p).y">{{ order.get(p.id) }}</text>
+        <g v-for="p in numbers" :key="p.id" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
+          <circle :cx="p.x" :cy="p.y" :r="p.r" />
+          <text text-anchor="middle" dominant-baseline="central" :x="p.x" :y="p.y">{{ pieceById.get(p.id)?.hang }}</text>
         </g>
       </g>
     </svg>

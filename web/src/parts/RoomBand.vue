@@ -4,7 +4,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import LengthText from './LengthText.vue'
-import { choose, chosen, isChosen, pieceById, room } from '../state/place'
+import { choose, chosen, doubtful, isChosen, pieceById, room } from '../state/place'
 
 const band = computed(() => room.value?.band)
 const wallOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
@@ -13,14 +13,10 @@ const chosenWall = computed(() => {
   const c = chosen.value
   return c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : ''
 })
-// On a narrow screen the strip is longer than the window: what is chosen comes into it.
-watch(chosen, () => nextTick(() => strip.value?.querySelector('.on')?.scrollIntoView({ block: 'nearest', inline: 'center' })))
-const bad = computed(() => new Set(room.value ? suspects() : []))
-function suspects() {
-  return (room.value?.corners ?? []).filter((c) => c.typed !== '' && !c.theta).map((c) => c.id)
-}
 const strip = ref<HTMLElement>()
 const { width } = useElementSize(strip)
+// On a narrow screen the strip is longer than the window: what is chosen comes into it.
+watch(chosen, () => nextTick(() => strip.value?.querySelector('.on')?.scrollIntoView({ block: 'nearest', inline: 'center' })))
 /** How wide a stretch is on the screen, in pixels: what fits into it. */
 const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value?.width || 1)) * width.value
 </script>
@@ -43,7 +39,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
       />
       <template v-for="(c, i) in band.corners" :key="`${c.id}${i}`">
         <i class="fold" :class="c.fold" :style="{ left: at(c.at) }" />
-        <button v-if="c.fold !== 'edge'" class="corner" :class="{ on: isChosen('corner', c.id), bad: bad.has(c.id) }" :style="{ left: at(c.at) }" :title="c.fold === 'valley' ? 'inside corner' : 'outside corner'" @click="choose('corner', c.id)">
+        <button v-if="c.fold !== 'edge'" class="corner" :class="{ on: isChosen('corner', c.id), bad: doubtful.has(`corner:${c.id}`) }" :style="{ left: at(c.at) }" :title="c.fold === 'valley' ? 'inside corner' : 'outside corner'" @click="choose('corner', c.id)">
           {{ c.letter }}<span class="sr">, {{ c.fold === 'valley' ? 'inside' : 'outside' }} corner</span>
           <svg viewBox="0 0 12 7" aria-hidden="true"><path :d="c.fold === 'valley' ? 'M1 1l5 5 5-5' : 'M1 6l5-5 5 5'" /></svg>
         </button>

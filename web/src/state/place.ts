@@ -24,6 +24,9 @@ export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((
 /** Findings of this room and of the whole job, the ones of other rooms left out. */
 export const findings = computed(() => (view.value?.findings ?? []).filter((f) => !f.room || f.room === room.value?.id))
 
+/** What a finding doubts, as kind:id; notes doubt nothing. */
+export const doubtful = computed(() => new Set((view.value?.findings ?? []).filter((f) => f.severity !== 'note').map((f) => `${f.kind}:${f.id}`)))
+
 // A new room forgets what was chosen in the old one, at once.
 watch(
   () => room.value?.id,

@@ -6,7 +6,7 @@ import EndGlyph from '../parts/EndGlyph.vue'
 import LengthText from '../parts/LengthText.vue'
 import { choose, isChosen, pieceById } from '../state/place'
 
-defineProps<{ rows: PieceView[]; hang: Map<string, number> }>()
+defineProps<{ rows: PieceView[] }>()
 const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
 function into(e: EndView): string {
   const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
@@ -26,7 +26,7 @@ function into(e: EndView): string {
     <tbody>
       <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
         <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}</span></th>
-        <td class="hang quiet">{{ hang.get(p.id) }}</td>
+        <td class="hang quiet">{{ p.hang }}</td>
         <td class="end"><div><span>{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
         <td class="g"><EndGlyph :end="p.left" hand="left" :done="!!p.left.mark" /></td>
         <td class="len"><b><LengthText :of="p.cut" /></b><span v-if="p.cut.text !== p.length.text" class="quiet small">wall <LengthText :of="p.length" /></span></td>

@@ -2,25 +2,19 @@
 // What happens at every corner and why, and the cut list that follows from it.
 import { computed } from 'vue'
 import FloorPlan from '../parts/FloorPlan.vue'
-import { attempt, setOp, view } from '../state/job'
+import { copeHands, insideJoints, setRule } from '../state/choices'
+import { view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { choose, chosen, isChosen, pieceById, pieces, room } from '../state/place'
 import CutList from './CutList.vue'
 
 const decisions = computed(() => (view.value?.decisions ?? []).filter((d) => d.room === room.value?.id))
-const hang = computed(() => {
-  const ids = (view.value?.hangOrder ?? []).filter((id) => pieceById.value.get(id)?.room === room.value?.id)
-  return new Map(ids.map((id, i) => [id, i + 1]))
-})
 const rooms = computed(() =>
   (view.value?.rooms ?? []).map((r) => ({
     ...r,
     pieces: (view.value?.pieces ?? []).filter((p) => p.room === r.id),
-    hang: new Map((view.value?.hangOrder ?? []).filter((id) => pieceById.value.get(id)?.room === r.id).map((id, i) => [id, i + 1])),
   })),
 )
-const inside = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
-const hands = [{ label: 'left ends', value: 'left' }, { label: 'right ends', value: 'right' }]
 const near = computed(() => {
   const p = chosen.value?.kind === 'piece' ? pieceById.value.get(chosen.value.id) : null
   return new Set([p?.left.corner, p?.right.corner].filter(Boolean))
@@ -41,8 +35,8 @@ const print = () => window.print()
       <div class="drawing"><FloorPlan trim /></div>
       <div class="why">
         <div class="rules" aria-label="House rules">
-          <span class="cap">inside</span><el-segmented aria-label="Inside corners" :model-value="view!.rules.inside" :options="inside" @change="(v: unknown) => attempt(setOp('rules', '', 'inside', v))" />
-          <template v-if="view!.rules.inside === 'cope'"><span class="cap">at</span><el-segmented aria-label="Which ends are coped" :model-value="view!.rules.cope_hand" :options="hands" @change="(v: unknown) => attempt(setOp('rules', '', 'cope_hand', v))" /></template>
+          <span class="cap">inside</span><el-segmented aria-label="Inside corners" :model-value="view!.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" />
+          <template v-if="view!.rules.inside === 'cope'"><span class="cap">at</span><el-segmented aria-label="Which ends are coped" :model-value="view!.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></template>
         </div>
         <ol v-if="decisions.length">
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
@@ -56,13 +50,13 @@ const print = () => window.print()
     </div>
     <div class="lower">
       <div class="head"><h2>Cut list</h2><span class="quiet small">lengths at the back, bottom edge · {{ pieces.length }} pieces</span><span class="space" /><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button></div>
-      <div class="scroll"><CutList v-if="pieces.length" :rows="pieces" :hang="hang" /><p v-else class="quiet empty">Nothing to cut yet. Measure a wall, and choose a moulding for the room in Shop.</p></div>
+      <div class="scroll"><CutList v-if="pieces.length" :rows="pieces" /><p v-else class="quiet empty">Nothing to cut yet. Measure a wall, and choose a moulding for the room in Shop.</p></div>
     </div>
   </section>
   <section class="print-only paper">
     <h1>{{ view!.name }} · cut list</h1>
     <p class="small">Lengths are told at the back and bottom, to the point named. Settings are what this job's saw dials. Check each against the wall and the saw's own manual before cutting.</p>
-    <div v-for="r in rooms" :key="r.id" class="of"><h2>{{ r.title }}</h2><CutList :rows="r.pieces" :hang="r.hang" /></div>
+    <div v-for="r in rooms" :key="r.id" class="of"><h2>{{ r.title }}</h2><CutList :rows="r.pieces" /></div>
   </section>
 </template>
 
@@ -71,11 +65,10 @@ const print = () => window.print()
 .upper { flex: 1 1 46%; min-height: 240px; display: flex; }
 .drawing { flex: 1.35; min-width: 0; }
 .why { flex: 1; min-width: 0; border-left: 1px solid var(--rule); background: var(--sheet); display: flex; flex-direction: column; }
-.rules { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: center; padding: 8px 14px; border-bottom: 1px solid var(--rule); }
-.rules .el-segmented, .rules :deep(.el-segmented__item) { min-height: 30px; }
+.rules { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; padding: 8px 14px; border-bottom: 1px solid var(--rule); }
+.rules .el-segmented { min-height: 30px; }
 .cap { font-size: 13px; color: var(--pencil); }
-.rules :deep(.el-segmented__item) { padding: 0 7px; font-size: 13.5px; }
-.rules { gap: 6px !important; }
+.rules :deep(.el-segmented__item) { min-height: 30px; padding: 0 7px; font-size: 13.5px; }
 ol { list-style: none; margin: 0; padding: 4px 0; overflow-y: auto; flex: 1; }
 li button { display: flex; gap: 12px; width: 100%; padding: 6px 14px; border: 0; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); }

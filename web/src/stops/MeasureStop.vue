@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import AngleInput from '../parts/AngleInput.vue'
 import FloorPlan from '../parts/FloorPlan.vue'
 import LengthInput from '../parts/LengthInput.vue'
+import { roomShapes, scales, turnKinds } from '../state/choices'
 import { attempt, change, newId, setOp } from '../state/job'
 import { useKeys } from '../state/keys'
 import { choose, chosen, pieceById, room } from '../state/place'
@@ -38,10 +39,6 @@ const drafting = ref(false)
 watch(wall, (w, old) => {
   if (w?.id !== old?.id) drafting.value = false
 })
-
-const kinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
-const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
-const shapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
 
 const commitLength = (text: string, was: string) => change(setOp('wall', wall.value!.id, 'length', text || null, was || null))
 const commitReading = (text: string, was: string) => change(setOp('corner', corner.value!.id, 'reading', text || null, was || null))
@@ -127,7 +124,7 @@ useKeys({
           />
           <div class="col pair"><div class="col">
             <span class="cap">turns</span>
-            <el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="kinds" @change="setKind" />
+            <el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" />
           </div>
           <div class="col">
             <span class="cap">scale</span>
@@ -146,7 +143,7 @@ useKeys({
           <summary>Room…</summary>
           <div class="sheet">
             <label>Name <input :value="room.name" maxlength="200" @change="(e) => renameRoom((e.target as HTMLInputElement).value)" /></label>
-            <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="shapes" @change="setClosed" />
+            <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
             <button class="btn plain" type="button" @click="removeRoom">Remove this room</button>
           </div>
         </details>

@@ -1,0 +1,11 @@
+import { attempt, setOp, view } from './job'
+
+// The choices that more than one screen offers, in the words of the trade.
+export const turnKinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
+export const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
+export const roomShapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
+export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
+export const copeHands = [{ label: 'left ends', value: 'left' }, { label: 'right ends', value: 'right' }]
+
+/** Sets a house rule of the job, as it was seen on the screen. */
+export const setRule = (rule: 'inside' | 'cope_hand', to: unknown) => attempt(setOp('rules', '', rule, to, view.value!.rules[rule]))
