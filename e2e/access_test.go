@@ -2,7 +2,6 @@ package e2e
 
 import (
 	"os"
-	"path/filepath"
 	"testing"
 
 	"github.com/chromedp/cdproto/runtime"
@@ -17,7 +16,7 @@ import (
 func TestAccessibility(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make test, which installs it")
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	p := demo(t)
 	for _, size := range [][2]int{{1280, 800}, {390, 844}} {
 		b := open(t, size[0], size[1])
 		for path, ready := range map[string]string{
@@ -37,9 +36,7 @@ func TestAccessibility(t *testing.T) {
 
 // Search and go: part of a name, Enter, and there it is.
 func TestGoToAPiece(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.page)
+	b := onDemo(t, "measure")
 	b.see("8 of 8 walls")
 	b.press("/")
 	b.until("document.activeElement?.matches('.ask')")
@@ -56,9 +53,7 @@ func TestGoToAPiece(t *testing.T) {
 // A miscut takes back both ends, an undone mark comes off, and the units turn
 // for everyone.
 func TestMiscutUndoAndUnits(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.addr + "/jobs/ferry-house/saw?room=galley")
+	b := onDemo(t, "saw?room=galley")
 	b.see("0 of 14 cuts made")
 	b.until("document.querySelector('.saw .blade')")
 	b.press(" ")
@@ -78,9 +73,7 @@ func TestMiscutUndoAndUnits(t *testing.T) {
 
 // The cut list of the demo prints on two pages at most.
 func TestCutListPrintsOnTwoPages(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.addr + "/jobs/ferry-house/joints")
+	b := onDemo(t, "joints")
 	b.until("document.querySelector('.cuts')")
 	pdf := b.print()
 	pages := countPages(pdf)

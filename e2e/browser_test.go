@@ -56,6 +56,20 @@ func run(t *testing.T, args ...string) *program {
 	return p
 }
 
+// demo starts the program on a fresh demo.
+func demo(t *testing.T) *program {
+	t.Helper()
+	return run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+}
+
+// onDemo opens a page of a fresh demo's job at desk size.
+func onDemo(t *testing.T, page string) *browser {
+	t.Helper()
+	b := open(t, 1280, 800)
+	b.goTo(demo(t).addr + "/jobs/ferry-house/" + page)
+	return b
+}
+
 func (p *program) stop() {
 	if p.cmd.ProcessState == nil {
 		_ = p.cmd.Process.Signal(syscall.SIGTERM)

@@ -6,7 +6,6 @@ import (
 	"io"
 	"net/http"
 	"os"
-	"path/filepath"
 	"strconv"
 	"strings"
 	"testing"
@@ -25,7 +24,7 @@ func TestFigures(t *testing.T) {
 	if !*figures {
 		t.Skip("make figures measures")
 	}
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	p := demo(t)
 	b := open(t, 1280, 800)
 	b.goTo(p.page)
 	b.see("8 of 8 walls")

@@ -125,9 +125,7 @@ func TestFromTapeToSaw(t *testing.T) {
 
 // A refused value stays in its field with the way out, and nothing is lost.
 func TestRefusedValue(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.page)
+	b := onDemo(t, "measure")
 	b.see("8 of 8 walls")
 	b.press(kb.Enter)
 	b.enter("Wall 1", "21' 4 furlongs")
@@ -144,7 +142,7 @@ func TestRefusedValue(t *testing.T) {
 
 // Two people on one field: the second is shown both values and chooses.
 func TestTwoPeopleOneField(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	p := demo(t)
 	a, b := open(t, 1280, 800), open(t, 1280, 800)
 	for _, w := range []*browser{a, b} {
 		w.goTo(p.page)
@@ -181,7 +179,7 @@ func TestOneCornerOnAPhone(t *testing.T) {
 
 // The pages keep to themselves: all they load comes from the program.
 func TestNothingComesFromElsewhere(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	p := demo(t)
 	b := open(t, 1280, 800)
 	for _, stop := range []string{"measure", "joints", "saw", "shop"} {
 		b.goTo(p.addr + "/jobs/ferry-house/" + stop)

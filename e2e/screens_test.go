@@ -17,7 +17,7 @@ func TestScreenshots(t *testing.T) {
 	if *shots == "" {
 		t.Skip("make screenshots takes them")
 	}
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	p := demo(t)
 	for _, s := range []struct {
 		name          string
 		path          string

@@ -32,9 +32,7 @@ func (b *browser) fill(label, text string) {
 // What is changed in Shop is changed in the plan: the saw's swing, the house
 // rules, the moulding of a room.
 func TestShop(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.addr + "/jobs/ferry-house/joints")
+	b := onDemo(t, "joints")
 	b.see("this saw cannot reach the cut")
 	b.click(".story .word", "Shop")
 	b.fill("swings left to", "70")
@@ -45,6 +43,10 @@ func TestShop(t *testing.T) {
 	b.click(".story .word", "Joints")
 	b.until("!document.body.innerText.includes('this saw cannot reach the cut')")
 	b.see("67.6° left")
+	b.see("Base 1 and base 2 are mitred: the house rule mitres inside corners.")
+	b.click(".rules .el-segmented__item", "cope") // the same rule, changed where its joints are
+	b.see("Base 1 is coped into base 2: the house rule copes right ends.")
+	b.click(".rules .el-segmented__item", "mitre")
 	b.see("Base 1 and base 2 are mitred: the house rule mitres inside corners.")
 	b.click(".room", "Waiting Hall ▾")
 	b.click(".el-dropdown-menu__item", "Galley")
@@ -59,9 +61,7 @@ func TestShop(t *testing.T) {
 
 // Walls come, go and move; a room opens and closes; everything can be undone.
 func TestShapeOfARoom(t *testing.T) {
-	p := run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
-	b := open(t, 1280, 800)
-	b.goTo(p.addr + "/jobs/ferry-house/measure?room=galley")
+	b := onDemo(t, "measure?room=galley")
 	b.see("6 of 6 walls, 6 of 6 corners")
 	b.click(".low .btn", "Add wall after 1")
 	b.see("Wall 2 has no length yet.")
