@@ -21,6 +21,15 @@ export const conflict = shallowRef<{ problem: Problem; ops: Op[] } | null>(null)
 /** False once the stream of changes has broken, until it is back. */
 export const live = ref(true)
 
+/** The last of our own changes on its way; it never fails. */
+let last: Promise<unknown> = Promise.resolve()
+/** Sends one after another, in the order they were made. */
+function inTurn<T>(send: () => Promise<T>): Promise<T> {
+  const mine = last.then(send)
+  last = mine.catch(() => {})
+  return mine
+}
+
 let source: EventSource | null = null
 let open = ''
 
@@ -44,12 +53,17 @@ export async function openJob(id: string) {
     missing.value = e instanceof Refused ? e.problem.detail : String(e)
     return
   }
+  if (open !== id) return // another was opened meanwhile
   const s = new EventSource(`/api/jobs/${encodeURIComponent(id)}/events`)
   source = s
   const hear = (e: MessageEvent<string>) => {
     live.value = true
     const at = (JSON.parse(e.data) as { revision: number }).revision
-    if (open === id && view.value && at > view.value.revision) void load(id).catch(() => {})
+    // The answer to a change of our own brings the same news: wait for it, and
+    // fetch only what is newer still.
+    void last.then(() => {
+      if (open === id && view.value && at > view.value.revision) void load(id).catch(() => {})
+    })
   }
   s.addEventListener('hello', hear)
   s.addEventListener('changed', hear)
@@ -63,19 +77,11 @@ export function closeJob() {
   view.value = null
 }
 
-let last: Promise<unknown> = Promise.resolve()
-/** Sends one after another, in the order they were made. */
-function inTurn<T>(send: () => Promise<T>): Promise<T> {
-  const mine = last.then(send, send)
-  last = mine.catch(() => {})
-  return mine
-}
-
 /** Makes a change. Throws Refused when it cannot be taken; a conflict is shown to choose from. */
 export async function change(...ops: Op[]): Promise<void> {
   try {
     const job = open
-    accept(await inTurn(() => take(api.POST('/api/jobs/{job}/changes', { params: { path: { job } }, body: { client, ops } }))))
+    await inTurn(async () => accept(await take(api.POST('/api/jobs/{job}/changes', { params: { path: { job } }, body: { client, ops } }))))
   } catch (e) {
     if (e instanceof Refused && e.problem.conflict) {
       conflict.value = { problem: e.problem, ops }
@@ -106,7 +112,7 @@ export function setOp(kind: string, id: string, field: string, value: unknown, w
 async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done: string) {
   try {
     const job = open
-    accept(await inTurn(() => take(api.POST(path, { params: { path: { job } }, body: { client } }))))
+    await inTurn(async () => accept(await take(api.POST(path, { params: { path: { job } }, body: { client } }))))
     tell(done)
   } catch (e) {
     tell(e instanceof Refused ? e.line : String(e), true)

@@ -57,17 +57,26 @@ watch(
   { immediate: true },
 )
 
+let recording = false // one mark at a time: a key pressed twice is one cut
+async function record(kind: 'cut' | 'miscut', c: CutView): Promise<boolean> {
+  if (recording) return false
+  recording = true
+  try {
+    return await attempt({ do: 'mark', value: { ...c.mark, kind } })
+  } finally {
+    recording = false
+  }
+}
 async function mark() {
   const c = cut.value
   if (!c || c.done || !end.value?.mitre) return
   const i = index.value
-  if (!(await attempt({ do: 'mark', value: { ...c.mark, kind: 'cut' } }))) return
+  if (!(await record('cut', c))) return
   await nextTick()
   show(nextOpen(i + 1) ?? c)
 }
 async function miscut() {
-  const c = cut.value
-  if (c) await attempt({ do: 'mark', value: { ...c.mark, kind: 'miscut' } })
+  if (cut.value) await record('miscut', cut.value)
 }
 async function takeBack() {
   if (end.value?.mark) await attempt({ do: 'unmark', id: end.value.mark })
