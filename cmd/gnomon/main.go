@@ -19,6 +19,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon plan    --file JOB.json [--format text|json|csv]
   gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right
                  [--pose upright|nested|flat] [--edge top|bottom] [--spring 38] [--format text|json]
+  gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
   gnomon backup  [--db FILE] FILE
@@ -62,6 +63,8 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdPlan(args, in, out)
 	case "angles":
 		return cmdAngles(args, out)
+	case "nest":
+		return cmdNest(args, in, out)
 	case "schema":
 		return cmdSchema(out)
 	case "openapi":

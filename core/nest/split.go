@@ -1,0 +1,225 @@
+package nest
+
+import (
+	"fmt"
+	"slices"
+
+	"gnomon/core/measure"
+)
+
+// Scarf lets a piece that is longer than any stick be made of parts joined end
+// to end. Slope is that of the joint's plane, the same for both parts.
+type Scarf struct {
+	Slope float64
+	Least measure.Length // the shortest part
+}
+
+// maxParts is how many parts a piece is made of at most.
+const maxParts = 40
+
+// PartID names a part of a divided piece, counted from 1 at its left end.
+func PartID(piece string, n int) string { return fmt.Sprintf("%s~%d", piece, n) }
+
+// Parts divides a piece at places told from its left end. The error says which
+// place cannot be.
+func (q Piece) Parts(at []measure.Length) ([]Piece, error) {
+	slope := 0.0
+	if q.Scarf != nil {
+		slope = q.Scarf.Slope
+	}
+	var out []Piece
+	from := measure.Length(0)
+	for n, to := range append(slices.Clone(at), q.Length) {
+		if to <= from {
+			return nil, fmt.Errorf("piece %s: part %d would end at %s and begins at %s", q.ID, n+1, to, from)
+		}
+		part := Piece{ID: PartID(q.ID, n+1), Length: to - from, Left: End{S: slope}, Right: End{S: slope}, Barred: q.Barred}
+		if n == 0 {
+			part.Left = q.Left
+		}
+		if n == len(at) {
+			part.Right = q.Right
+		}
+		out = append(out, part)
+		from = to
+	}
+	return out, nil
+}
+
+// divided is the problem with some pieces in parts.
+func (p *Problem) divided(splits map[string][]measure.Length) (Problem, error) {
+	out := *p
+	if len(splits) == 0 {
+		return out, nil
+	}
+	out.Pieces = nil
+	for _, q := range p.Pieces {
+		at := splits[q.ID]
+		if len(at) == 0 {
+			out.Pieces = append(out.Pieces, q)
+			continue
+		}
+		parts, err := q.Parts(at)
+		if err != nil {
+			return out, err
+		}
+		out.Pieces = append(out.Pieces, parts...)
+	}
+	return out, nil
+}
+
+// fitsAlone tells whether a piece can be cut from some stick by itself.
+func (p *Problem) fitsAlone(q Piece) bool {
+	for _, s := range p.Stocks {
+		if s.there() == 0 || slices.Contains(q.Barred, s.ID) {
+			continue
+		}
+		if _, over := p.Lay(s, []Piece{q}); over == 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// longest is the most that one stick which can be bought gives a piece.
+func (p *Problem) longest(q Piece) measure.Length {
+	most, any := measure.Length(0), measure.Length(0)
+	for _, s := range p.Stocks {
+		if slices.Contains(q.Barred, s.ID) {
+			continue
+		}
+		any = max(any, s.usable(p.Trim))
+		if !s.OnHand && s.there() != 0 {
+			most = max(most, s.usable(p.Trim))
+		}
+	}
+	if most == 0 {
+		return any
+	}
+	return most
+}
+
+// divide chooses where the pieces that fit no stick are divided: in as few parts
+// as can be, at the places that let a quick layout of all pieces do best.
+func (p *Problem) divide(work *meter) (map[string][]measure.Length, error) {
+	splits := map[string][]measure.Length{}
+	var long []Piece
+	for _, q := range p.Pieces {
+		if q.Scarf == nil || p.fitsAlone(q) {
+			continue
+		}
+		long = append(long, q)
+		options := p.places(q, nil)
+		if len(options) == 0 {
+			return nil, &TooLong{q.ID, q.Length, p.longest(q)}
+		}
+		splits[q.ID] = options[0]
+	}
+	quick := func() (worth, []bin, *model) {
+		d, err := p.divided(splits)
+		if err != nil {
+			return worth{cost: 1 << 62}, nil, nil
+		}
+		m, err := newModel(&d)
+		if err != nil {
+			return worth{cost: 1 << 62}, nil, nil
+		}
+		s := &search{m: m, work: work}
+		bins, _ := m.firstOf(s.all(), s.limits(), work, m.cheapest)
+		return m.worth(bins), bins, m
+	}
+	for _, q := range long {
+		best, bins, m := quick()
+		var left []measure.Length
+		for _, b := range bins {
+			left = append(left, measure.Length(b.left-m.least))
+		}
+		kept := splits[q.ID]
+		for _, at := range p.places(q, left) {
+			splits[q.ID] = at
+			if w, _, _ := quick(); w.compare(best) < 0 {
+				best, kept = w, at
+			}
+		}
+		splits[q.ID] = kept
+	}
+	return splits, nil
+}
+
+// places lists ways to divide a piece into as few parts as can be: in equal
+// parts, the whole sticks first or last, and with an end part that just fits
+// what is left of other sticks.
+func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
+	most := p.longest(q)
+	slant := up(abs(q.Scarf.Slope) * float64(p.Projection))
+	ends := p.wedge(End{}, q.Left) + p.wedge(q.Right, End{})
+	room := most - slant - ends // what the parts can have, told at the back
+	least := max(q.Scarf.Least, p.Kerf, 1)
+	if room < least {
+		return nil
+	}
+	n := int((q.Length + room - 1) / room)
+	if n < 2 {
+		n = 2
+	}
+	if n > maxParts || q.Length < measure.Length(n)*least {
+		return nil
+	}
+	var out [][]measure.Length
+	take := func(first, last measure.Length) { // the rest in equal parts
+		first, last = min(max(first, least), room), min(max(last, least), room)
+		at := []measure.Length{first}
+		if n == 2 {
+			if r := q.Length - first; r < least || r > room {
+				return
+			}
+		} else {
+			rest := q.Length - first - last
+			each := rest / measure.Length(n-2)
+			if each < least || each > room || rest-each*measure.Length(n-3) > room {
+				return
+			}
+			for range n - 3 {
+				at = append(at, at[len(at)-1]+each)
+			}
+			at = append(at, q.Length-last)
+		}
+		out = append(out, at)
+	}
+	even := (q.Length / measure.Length(n)).Whole(measure.Inch)
+	take(even, even)
+	if len(out) == 0 {
+		take(q.Length/measure.Length(n), q.Length/measure.Length(n))
+	}
+	rest := q.Length - room*measure.Length(n-1)
+	take(room, rest)
+	take(max(least, rest), room)
+	sizes := slices.Clone(left)
+	for _, s := range p.Stocks {
+		sizes = append(sizes, s.usable(p.Trim)-slant-ends)
+	}
+	slices.Sort(sizes)
+	for _, l := range slices.Compact(sizes) {
+		for _, x := range []measure.Length{l, l - slant} {
+			x = x.Whole(measure.Sixtyfourth)
+			if x < least || x > room || q.Length-x < least {
+				continue
+			}
+			if n == 2 {
+				take(x, q.Length-x)
+				take(q.Length-x, x)
+				continue
+			}
+			take(x, (q.Length-x)/measure.Length(n-1))
+			take((q.Length-x)/measure.Length(n-1), x)
+		}
+	}
+	return out
+}
+
+func abs(x float64) float64 {
+	if x < 0 {
+		return -x
+	}
+	return x
+}
