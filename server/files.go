@@ -34,34 +34,36 @@ func (s *server) files(api huma.API) {
 		}
 		return &Body[JobMade]{JobMade{id}}, nil
 	})
-	file := func(path, id, summary, kind, name string, write func(*bytes.Buffer, string) error) {
-		huma.Register(api, op(http.MethodGet, path, id, summary), func(_ context.Context, in *JobPath) (*Download, error) {
-			var b bytes.Buffer
-			if err := write(&b, in.Job); err != nil {
-				return nil, asProblem(err)
-			}
-			return &Download{kind, `attachment; filename="` + name + `"`, b.Bytes()}, nil
-		})
-	}
-	file("/api/jobs/{job}/file", "export-job", "The job as a job file", "application/json", "job.json", func(b *bytes.Buffer, id string) error {
+	s.file(api, "/api/jobs/{job}/file", "export-job", "The job as a job file", "application/json", "job.json", func(b *bytes.Buffer, id string) error {
 		j, _, err := s.store.Job(id)
 		if err != nil {
 			return err
 		}
 		return files.WriteJob(b, j)
 	})
-	file("/api/jobs/{job}/plan", "export-plan", "The plan as scripts read it", "application/json", "plan.json", func(b *bytes.Buffer, id string) error {
+	s.file(api, "/api/jobs/{job}/plan", "export-plan", "The plan as scripts read it", "application/json", "plan.json", func(b *bytes.Buffer, id string) error {
 		_, p, err := s.planned(id)
 		if err != nil {
 			return err
 		}
 		return files.WritePlanJSON(b, p)
 	})
-	file("/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv", func(b *bytes.Buffer, id string) error {
+	s.file(api, "/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv", func(b *bytes.Buffer, id string) error {
 		j, p, err := s.planned(id)
 		if err != nil {
 			return err
 		}
 		return files.WritePlanCSV(b, j, p)
+	})
+}
+
+// file registers a download made from a job.
+func (s *server) file(api huma.API, path, id, summary, kind, name string, write func(*bytes.Buffer, string) error) {
+	huma.Register(api, op(http.MethodGet, path, id, summary), func(_ context.Context, in *JobPath) (*Download, error) {
+		var b bytes.Buffer
+		if err := write(&b, in.Job); err != nil {
+			return nil, asProblem(err)
+		}
+		return &Download{kind, `attachment; filename="` + name + `"`, b.Bytes()}, nil
 	})
 }

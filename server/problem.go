@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -74,6 +75,8 @@ func init() {
 	}
 }
 
+func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
 func clip(s string) string {
 	if len(s) > 200 {
 		return s[:200] + "…"
@@ -87,6 +90,7 @@ func asProblem(err error) error {
 	var conflict *edit.Conflict
 	var missing *edit.Missing
 	var parse *measure.ParseError
+	var taken *store.Taken
 	switch {
 	case err == nil:
 		return nil
@@ -100,6 +104,10 @@ func asProblem(err error) error {
 		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: invalid.Field, Value: invalid.Value, Message: invalid.Reason, Remedy: invalid.Remedy})
 	case errors.As(err, &parse):
 		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: parse.What, Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
+	case errors.As(err, &taken):
+		return problem(http.StatusConflict, upperFirst(err.Error())+".", FieldProblem{Field: "offcut", Value: taken.Name, Message: err.Error(), Remedy: "Fit that job's sticks again first."})
+	case errors.Is(err, store.ErrNoOffcut):
+		return problem(http.StatusNotFound, "That offcut is not on the rack any more.", FieldProblem{Field: "offcut", Message: "no such offcut", Remedy: "Reload and choose again."})
 	case errors.Is(err, store.ErrNoJob):
 		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.", FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})
 	case errors.Is(err, store.ErrNothing):

@@ -24,8 +24,9 @@ type Config struct {
 }
 
 type server struct {
-	store *store.Store
-	hub   *hub
+	store    *store.Store
+	hub      *hub
+	searches *searches
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -56,7 +57,7 @@ func New(c Config) http.Handler {
 
 // API puts the API's routes on a router and gives their description.
 func API(r chi.Router, c Config) huma.API {
-	s := &server{store: c.Store, hub: newHub()}
+	s := &server{store: c.Store, hub: newHub(), searches: newSearches()}
 	cfg := huma.DefaultConfig("Gnomon", c.Version)
 	cfg.Info.Description = "Jobs, edits, plans and marks. Lengths are nanometres with their parts to typeset; angles are degrees."
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
@@ -65,6 +66,9 @@ func API(r chi.Router, c Config) huma.API {
 	s.jobs(api)
 	s.edits(api)
 	s.files(api)
+	s.quote(api)
+	s.sticks(api)
+	s.rack(api)
 	s.corner(api)
 	s.live(api)
 	return api

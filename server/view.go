@@ -1,6 +1,8 @@
 package server
 
 import (
+	"fmt"
+
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -24,6 +26,11 @@ type JobView struct {
 	Findings  []FindingView  `json:"findings"`
 	Cuts      []CutView      `json:"cuts"`
 	Stops     []StopView     `json:"stops"`
+	Stock     []StockView    `json:"stock"`
+	Cutting   CuttingView    `json:"cutting"`
+	Doors     DoorsView      `json:"doors"`
+	Prices    PricesView     `json:"prices"`
+	Quote     job.Quote      `json:"quote"`
 	CanUndo   bool           `json:"canUndo"`
 	CanRedo   bool           `json:"canRedo"`
 }
@@ -47,7 +54,10 @@ type MouldingView struct {
 	Height    EntryView   `json:"height"`
 	Thickness EntryView   `json:"thickness"`
 	Profiled  bool        `json:"profiled"`
-	Sticks    []EntryView `json:"sticks"`
+	Sticks    []StickView `json:"sticks"`
+	Rate      MoneyView   `json:"rate"`
+	Spares    int         `json:"spares"`
+	Buy       string      `json:"buy" enum:",share,fit"`
 }
 
 // RoomView is a room with its pictures.
@@ -63,6 +73,7 @@ type RoomView struct {
 	Band     picture.Band  `json:"band"`
 	Floor    picture.Floor `json:"floor"`
 	Gap      *LengthView   `json:"gap,omitempty" doc:"how far the walls as measured are from closing"`
+	Look     LookView      `json:"look"`
 }
 
 // WallView is a wall face.
@@ -70,6 +81,8 @@ type WallView struct {
 	ID     string     `json:"id"`
 	Label  string     `json:"label"`
 	Length *EntryView `json:"length,omitempty"`
+	Rough  *EntryView `json:"rough,omitempty" doc:"as called out; typed reads in feet or metres"`
+	Joists bool       `json:"joists" doc:"the ceiling joists run along it"`
 }
 
 // CornerView is the corner at the right end of the wall of the same index.
@@ -108,11 +121,12 @@ type PieceView struct {
 	Miscuts  int        `json:"miscuts"`
 	Done     bool       `json:"done"`
 	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
+	Of       string     `json:"of,omitempty" doc:"the whole that it is a part of"`
 }
 
 // EndView is one end of a piece.
 type EndView struct {
-	Joint   string      `json:"joint" enum:"square,cope,mitre,butt"`
+	Joint   string      `json:"joint" enum:"square,cope,mitre,butt,scarf"`
 	Corner  string      `json:"corner,omitempty"`
 	Letter  string      `json:"letter,omitempty"`
 	Side    string      `json:"side,omitempty"`
@@ -198,11 +212,12 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: j.Rules,
 		Saw:       SawView{s.Name, float64(s.MitreLeft), float64(s.MitreRight), float64(s.BevelLeft), float64(s.BevelRight), float64(s.Resolution), degrees(s.Detents)},
 		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
-		Cuts: []CutView{}, Stops: []StopView{}}
+		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
+		Prices: pricesView(j.Prices, u), Quote: j.Quote}
 	for _, m := range j.Mouldings {
-		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []EntryView{}}
-		for _, e := range m.Sticks {
-			mv.Sticks = append(mv.Sticks, entryView(e, u))
+		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy}
+		for i, s := range m.Sticks {
+			mv.Sticks = append(mv.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency), Available: s.Available})
 		}
 		v.Mouldings = append(v.Mouldings, mv)
 	}
@@ -217,7 +232,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		v.Pieces = append(v.Pieces, PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang})
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of})
 	}
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
@@ -246,6 +261,7 @@ func findingView(f plan.Finding) FindingView {
 func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
 	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Openings: []OpeningView{},
 		Runs: r.Runs, Band: picture.Unroll(r, pieces), Floor: picture.Above(r, pieces)}
+	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
 	if g := v.Floor.Gap; g != nil {
 		l := lengthView(g.Length, u)
 		v.Gap = &l
@@ -256,6 +272,7 @@ func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
 			e := entryView(*w.Length, u)
 			wv.Length = &e
 		}
+		wv.Rough, wv.Joists = roughView(w.Rough, u), w.Joists
 		v.Walls = append(v.Walls, wv)
 	}
 	for i, c := range r.Corners {

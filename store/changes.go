@@ -96,6 +96,9 @@ func (s *Store) apply(id, client string, steps func(tx *gorm.DB) (kind, state st
 		if err := write(tx, old, toRows(id, old.Job[0].CreatedAt, next)); err != nil {
 			return err
 		}
+		if err := s.syncRack(tx, id, j, next); err != nil {
+			return err
+		}
 		row := changeRow{JobID: id, Client: client, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse), At: s.now().Format(time.RFC3339)}
 		if err := tx.Create(&row).Error; err != nil {
 			return err

@@ -7,6 +7,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/money"
 )
 
 type jobRow struct {
@@ -16,6 +17,11 @@ type jobRow struct {
 	Saw       string // JSON of job.Saw
 	Inside    string
 	CopeHand  string
+	Scarf     float64
+	Cutting   string // JSON of job.Cutting, and so on
+	Prices    string
+	Doors     string
+	Quote     string
 	CreatedAt string
 }
 
@@ -33,13 +39,18 @@ type mouldingRow struct {
 	ThicknessText string
 	Profiled      bool
 	Sticks        string // JSON of stickJSON
+	Rate          int64
+	Spares        int
+	Buy           string
 }
 
 func (mouldingRow) TableName() string { return "mouldings" }
 
 type stickJSON struct {
-	NM   int64  `json:"nm"`
-	Text string `json:"text"`
+	NM        int64  `json:"nm"`
+	Text      string `json:"text"`
+	Price     int64  `json:"price,omitempty"`
+	Available *int   `json:"available,omitempty"`
 }
 
 type roomRow struct {
@@ -48,6 +59,13 @@ type roomRow struct {
 	Pos    int
 	Name   string
 	Closed bool
+
+	LookInside  *int
+	LookOutside *int
+	LookDoors   int
+	LookReturns int
+	CeilingNm   *int64
+	CeilingText string
 }
 
 func (roomRow) TableName() string { return "rooms" }
@@ -57,6 +75,10 @@ type wallRow struct {
 	ID     string `gorm:"primaryKey"`
 	RoomID string
 	Pos    int
+
+	RoughNm   *int64
+	RoughText string
+	Joists    bool
 }
 
 func (wallRow) TableName() string { return "walls" }
@@ -155,6 +177,9 @@ type rows struct {
 	Openings  []openingRow
 	Runs      []runRow
 	Marks     []markRow
+	Layouts   []layoutRow
+	Sticks    []stickRow
+	Laid      []laidRow
 }
 
 func jsonText(v any) string {
@@ -167,15 +192,22 @@ func jsonText(v any) string {
 
 // toRows takes a job apart.
 func toRows(id, created string, j job.Job) rows {
-	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: jsonText(j.Saw), Inside: j.Rules.Inside, CopeHand: j.Rules.CopeHand, CreatedAt: created}}}
+	j = j.Clone()
+	for _, v := range []interface {
+		Settle(measure.Unit)
+	}{&j.Cutting, &j.Prices, &j.Doors} { // kept as text, which must read back to the same lengths
+		v.Settle(j.Unit)
+	}
+	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: jsonText(j.Saw), Inside: j.Rules.Inside, CopeHand: j.Rules.CopeHand, Scarf: float64(j.Rules.Scarf),
+		Cutting: jsonText(j.Cutting), Prices: jsonText(j.Prices), Doors: jsonText(j.Doors), Quote: jsonText(j.Quote), CreatedAt: created}}}
 	for i, m := range j.Mouldings {
 		sticks := make([]stickJSON, len(m.Sticks))
 		for k, s := range m.Sticks {
-			sticks[k] = stickJSON{int64(s.Length), s.Text}
+			sticks[k] = stickJSON{int64(s.Length), s.Text, int64(s.Price), s.Available}
 		}
 		r.Mouldings = append(r.Mouldings, mouldingRow{JobID: id, ID: m.ID, Pos: i, Name: m.Name, Kind: m.Kind,
 			HeightNm: int64(m.Height.Length), HeightText: m.Height.Text, ThicknessNm: int64(m.Thickness.Length), ThicknessText: m.Thickness.Text,
-			Profiled: m.Profiled, Sticks: jsonText(sticks)})
+			Profiled: m.Profiled, Sticks: jsonText(sticks), Rate: int64(m.Rate), Spares: m.Spares, Buy: m.Buy})
 	}
 	for i := range j.Rooms {
 		r.addRoom(id, i, &j.Rooms[i])
@@ -184,11 +216,17 @@ func toRows(id, created string, j job.Job) rows {
 		r.Marks = append(r.Marks, markRow{JobID: id, ID: m.ID, Pos: i, Kind: string(m.Kind), OfID: m.Of, Piece: m.Piece, Label: m.Label, Hand: m.End,
 			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At})
 	}
+	for _, l := range j.Layouts {
+		r.addLayout(id, l)
+	}
 	return r
 }
 
 func (r *rows) addRoom(id string, pos int, room *job.Room) {
-	r.Rooms = append(r.Rooms, roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Closed: room.Closed})
+	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Closed: room.Closed,
+		LookInside: room.Look.Inside, LookOutside: room.Look.Outside, LookDoors: room.Look.Doors, LookReturns: room.Look.Returns}
+	row.CeilingNm, row.CeilingText = maybe(room.Look.Ceiling)
+	r.Rooms = append(r.Rooms, row)
 	length := func(wall string, l job.Level, e *job.Entry) {
 		if e != nil {
 			r.Lengths = append(r.Lengths, lengthRow{id, wall, string(l), int64(e.Length), e.Text})
@@ -198,7 +236,9 @@ func (r *rows) addRoom(id string, pos int, room *job.Room) {
 		r.Readings = append(r.Readings, readingRow{id, corner, string(l), (*float64)(rd.Angle), string(rd.Scale)})
 	}
 	for i, w := range room.Walls {
-		r.Walls = append(r.Walls, wallRow{id, w.ID, room.ID, i})
+		row := wallRow{JobID: id, ID: w.ID, RoomID: room.ID, Pos: i, Joists: w.Joists}
+		row.RoughNm, row.RoughText = maybe(w.Rough)
+		r.Walls = append(r.Walls, row)
 		length(w.ID, job.Floor, w.Length)
 		for _, l := range []job.Level{job.Rail, job.Ceiling} {
 			length(w.ID, l, w.Lengths[l])
@@ -220,24 +260,47 @@ func (r *rows) addRoom(id string, pos int, room *job.Room) {
 	}
 }
 
+// maybe takes apart a length that may be missing.
+func maybe(e *job.Entry) (*int64, string) {
+	if e == nil {
+		return nil, ""
+	}
+	nm := int64(e.Length)
+	return &nm, e.Text
+}
+
+func mayBe(nm *int64, text string) *job.Entry {
+	if nm == nil {
+		return nil
+	}
+	e := entry(*nm, text)
+	return &e
+}
+
 func entry(nm int64, text string) job.Entry { return job.Entry{Length: measure.Length(nm), Text: text} }
 
 // toJob puts a job together again.
 func (r rows) toJob() (job.Job, error) {
 	h := r.Job[0]
-	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Rules: job.Rules{Inside: h.Inside, CopeHand: h.CopeHand}}
-	if err := json.Unmarshal([]byte(h.Saw), &j.Saw); err != nil {
+	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Rules: job.Rules{Inside: h.Inside, CopeHand: h.CopeHand, Scarf: measure.Angle(h.Scarf)}}
+	for v, text := range map[any]string{&j.Saw: h.Saw, &j.Cutting: h.Cutting, &j.Prices: h.Prices, &j.Doors: h.Doors, &j.Quote: h.Quote} {
+		if err := json.Unmarshal([]byte(text), v); err != nil {
+			return j, err
+		}
+	}
+	if err := job.Resolve(&j, j.Unit); err != nil {
 		return j, err
 	}
 	slices.SortFunc(r.Mouldings, func(a, b mouldingRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	for _, m := range r.Mouldings {
-		out := job.Moulding{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entry(m.HeightNm, m.HeightText), Thickness: entry(m.ThicknessNm, m.ThicknessText), Profiled: m.Profiled}
+		out := job.Moulding{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entry(m.HeightNm, m.HeightText), Thickness: entry(m.ThicknessNm, m.ThicknessText), Profiled: m.Profiled,
+			Rate: money.Cents(m.Rate), Spares: m.Spares, Buy: m.Buy}
 		var sticks []stickJSON
 		if err := json.Unmarshal([]byte(m.Sticks), &sticks); err != nil {
 			return j, err
 		}
 		for _, s := range sticks {
-			out.Sticks = append(out.Sticks, entry(s.NM, s.Text))
+			out.Sticks = append(out.Sticks, job.Stick{Entry: entry(s.NM, s.Text), Price: money.Cents(s.Price), Available: s.Available})
 		}
 		j.Mouldings = append(j.Mouldings, out)
 	}
@@ -247,7 +310,8 @@ func (r rows) toJob() (job.Job, error) {
 	at := map[string]int{}
 	for i, m := range r.Rooms {
 		at[m.ID] = i
-		j.Rooms = append(j.Rooms, job.Room{ID: m.ID, Name: m.Name, Closed: m.Closed})
+		j.Rooms = append(j.Rooms, job.Room{ID: m.ID, Name: m.Name, Closed: m.Closed,
+			Look: job.Look{Inside: m.LookInside, Outside: m.LookOutside, Doors: m.LookDoors, Returns: m.LookReturns, Ceiling: mayBe(m.CeilingNm, m.CeilingText)}})
 	}
 	r.faces(&j, at)
 	for _, k := range r.Runs {
@@ -258,6 +322,9 @@ func (r rows) toJob() (job.Job, error) {
 	for _, m := range r.Marks {
 		j.Marks = append(j.Marks, job.Mark{ID: m.ID, Kind: job.MarkKind(m.Kind), Of: m.OfID, Piece: m.Piece, Label: m.Label, End: m.Hand,
 			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At})
+	}
+	if err := r.layouts(&j); err != nil {
+		return j, err
 	}
 	j.Normalise()
 	return j, j.Check()
@@ -281,7 +348,7 @@ func (r rows) faces(j *job.Job, at map[string]int) {
 	for _, w := range r.Walls {
 		roomOf[w.ID] = at[w.RoomID]
 		m := &j.Rooms[at[w.RoomID]]
-		wall := job.Wall{ID: w.ID}
+		wall := job.Wall{ID: w.ID, Rough: mayBe(w.RoughNm, w.RoughText), Joists: w.Joists}
 		for _, l := range lengths[w.ID] {
 			e := entry(l.Nm, l.Text)
 			if job.Level(l.Level) == job.Floor {

@@ -188,7 +188,7 @@ func untype(j *job.Job) {
 		plain(&m.Height)
 		plain(&m.Thickness)
 		for k := range m.Sticks {
-			plain(&m.Sticks[k])
+			plain(&m.Sticks[k].Entry)
 		}
 	}
 	for i := range j.Rooms {

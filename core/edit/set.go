@@ -3,12 +3,16 @@ package edit
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"reflect"
+	"slices"
+	"strconv"
 	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/money"
 )
 
 // field finds the variable behind a field's name.
@@ -18,18 +22,45 @@ func field(j *job.Job, op Op) (any, error) {
 	case "job":
 		fields = map[string]any{"name": &j.Name, "unit": &j.Unit}
 	case "rules":
-		fields = map[string]any{"inside": &j.Rules.Inside, "cope_hand": &j.Rules.CopeHand}
+		fields = map[string]any{"inside": &j.Rules.Inside, "cope_hand": &j.Rules.CopeHand, "scarf": &j.Rules.Scarf}
+	case "cutting":
+		c := &j.Cutting
+		fields = map[string]any{"kerf": &c.Kerf, "end_trim": &c.EndTrim, "keep": &c.Keep, "share": &c.Share, "shortest": &c.Shortest}
+	case "doors":
+		fields = map[string]any{"width": &j.Doors.Width, "height": &j.Doors.Height}
+	case "prices":
+		p := &j.Prices
+		fields = map[string]any{"currency": &p.Currency, "per": &p.Per, "cope": &p.Cope, "mitre": &p.Mitre, "outside": &p.Outside, "scarf": &p.Scarf,
+			"return": &p.Return, "butt": &p.Butt, "casing": &p.Casing, "backing": &p.Backing, "least": &p.Least, "margin": &p.Margin, "tax": &p.Tax,
+			"strip": &p.Strip.Entry, "strip_price": &p.Strip.Price}
+	case "sundry":
+		if s := j.Prices.Sundry(op.ID); s != nil {
+			fields = map[string]any{"name": &s.Name, "by": &s.By, "price": &s.Price, "lasts": &s.Lasts, "coats": &s.Coats}
+		}
+	case "quote":
+		q := &j.Quote
+		fields = map[string]any{"for": &q.For, "from": &q.From, "number": &q.Number, "date": &q.Date, "included": &q.Included, "excluded": &q.Excluded, "note": &q.Note}
+	case "laid": // a stick of a layout: moulding and stick, as in base/s1
+		if s := laid(j, op.ID); s != nil {
+			fields = map[string]any{"locked": &s.Locked, "bad": &s.Bad, "rack": &s.Rack}
+		}
+	case "stick": // of a moulding's list: moulding and place, as in base/0
+		if s := stick(j, op.ID); s != nil {
+			fields = map[string]any{"price": &s.Price, "available": &s.Available}
+		}
 	case "saw":
 		s := &j.Saw
 		fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight,
 			"bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight, "resolution": &s.Resolution, "detents": &s.Detents}
 	case "moulding":
 		if m := j.Moulding(op.ID); m != nil {
-			fields = map[string]any{"name": &m.Name, "height": &m.Height, "thickness": &m.Thickness, "profiled": &m.Profiled, "sticks": &m.Sticks}
+			fields = map[string]any{"name": &m.Name, "height": &m.Height, "thickness": &m.Thickness, "profiled": &m.Profiled, "sticks": &m.Sticks,
+				"kind": &m.Kind, "rate": &m.Rate, "spares": &m.Spares, "buy": &m.Buy}
 		}
 	case "room":
 		if r := j.Room(op.ID); r != nil {
-			fields = map[string]any{"name": &r.Name, "closed": &r.Closed}
+			l := &r.Look
+			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns, "ceiling": &l.Ceiling}
 		}
 	default:
 		fields = inRoom(j, op)
@@ -49,7 +80,7 @@ func inRoom(j *job.Job, op Op) map[string]any {
 		r := &j.Rooms[i]
 		for k := range r.Walls {
 			if w := &r.Walls[k]; op.Kind == "wall" && w.ID == op.ID {
-				return map[string]any{"length": &w.Length}
+				return map[string]any{"length": &w.Length, "rough": &w.Rough, "joists": &w.Joists}
 			}
 		}
 		for k := range r.Corners {
@@ -78,22 +109,29 @@ func set(j *job.Job, op Op) (Op, error) {
 	}
 	cur := reflect.ValueOf(target).Elem()
 	thing := strings.TrimSpace(op.Kind + " " + op.ID)
-	value, err := decode(cur.Type(), op.Value, op.Unit, thing, op.Field)
+	unit := op.Unit
+	if op.Field == "rough" || op.Field == "ceiling" {
+		unit = Rough(op.Unit)
+	}
+	value, err := decode(cur.Type(), op.Value, unit, thing, op.Field)
 	if err != nil {
 		return Op{}, err
 	}
 	if op.Was != nil {
-		was, err := decode(cur.Type(), op.Was, op.Unit, thing, op.Field)
+		was, err := decode(cur.Type(), op.Was, unit, thing, op.Field)
 		if err != nil {
 			return Op{}, err
 		}
 		if !same(cur.Interface(), was.Interface()) && !same(cur.Interface(), value.Interface()) {
 			return Op{}, &Conflict{Thing: thing, Field: op.Field,
-				Yours: text(value.Interface(), op.Unit), Theirs: text(cur.Interface(), op.Unit)}
+				Yours: text(value.Interface(), unit), Theirs: text(cur.Interface(), unit)}
 		}
 	}
+	if list, ok := value.Interface().([]job.Stick); ok {
+		keepPrices(list, cur.Interface().([]job.Stick))
+	}
 	inv := Op{Do: Set, Kind: op.Kind, ID: op.ID, Field: op.Field, Unit: op.Unit,
-		Value: text2raw(cur.Interface(), op.Unit), Was: text2raw(value.Interface(), op.Unit)}
+		Value: text2raw(cur.Interface(), unit), Was: text2raw(value.Interface(), unit)}
 	cur.Set(value)
 	if op.Kind == "saw" { // before Normalise takes a zero for a field left out
 		return inv, j.Saw.Check()
@@ -141,8 +179,33 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		}
 		return a, nil
 	}
+	amount := func(err error) error {
+		var m *money.Error
+		if errors.As(err, &m) {
+			return &job.Invalid{Thing: thing, Field: field, Value: m.Text, Reason: m.Reason, Remedy: m.Remedy}
+		}
+		return err
+	}
 	var err error
 	switch p := v.Interface().(type) {
+	case *money.Cents:
+		*p, err = money.Parse(s)
+		err = amount(err)
+	case *money.Percent:
+		*p, err = money.ParsePercent(s)
+		err = amount(err)
+	case *int:
+		if *p, err = strconv.Atoi(s); err != nil {
+			return bad("is no whole number", "count it: 0, 1, 2 and so on")
+		}
+	case **int:
+		var n int
+		if n, err = strconv.Atoi(s); err != nil {
+			return bad("is no whole number", "count it, or leave it empty")
+		}
+		*p = &n
+	case *[]job.Stick:
+		*p, err = sticks(b, entry)
 	case *job.Entry:
 		*p, err = entry(s)
 	case **job.Entry:
@@ -155,8 +218,6 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		var a measure.Angle
 		a, err = angle(s)
 		*p = &a
-	case *[]job.Entry:
-		*p, err = list(b, entry)
 	case *[]measure.Angle:
 		*p, err = list(b, angle)
 	default:
@@ -207,17 +268,8 @@ func same(a, b any) bool {
 	case *job.Entry:
 		y := b.(*job.Entry)
 		return x == nil && y == nil || x != nil && y != nil && x.Length == y.Length
-	case []job.Entry:
-		y := b.([]job.Entry)
-		if len(x) != len(y) {
-			return false
-		}
-		for i := range x {
-			if x[i].Length != y[i].Length {
-				return false
-			}
-		}
-		return true
+	case []job.Stick: // the field holds lengths; prices are set one by one
+		return slices.EqualFunc(x, b.([]job.Stick), func(p, q job.Stick) bool { return p.Length == q.Length })
 	}
 	return reflect.DeepEqual(a, b)
 }
@@ -231,18 +283,25 @@ func text2raw(v any, unit measure.Unit) json.RawMessage {
 		if x != nil {
 			return raw(x.Shown(unit))
 		}
-	case []job.Entry:
-		s := make([]string, len(x))
-		for i, e := range x {
-			s[i] = e.Shown(unit)
+	case []job.Stick:
+		out := slices.Clone(x)
+		for i := range out {
+			out[i].Text = out[i].Shown(unit)
 		}
-		return raw(s)
+		return raw(out)
 	}
 	return raw(v)
 }
 
 // text is a value for people.
 func text(v any, unit measure.Unit) string {
+	if list, ok := v.([]job.Stick); ok {
+		var out []string
+		for _, e := range list {
+			out = append(out, e.Shown(unit))
+		}
+		return strings.Join(out, ", ")
+	}
 	b := text2raw(v, unit)
 	var s string
 	if json.Unmarshal(b, &s) == nil && s != "" {

@@ -35,6 +35,7 @@ func roomID(r job.Room) string         { return r.ID }
 func wallID(w job.Wall) string         { return w.ID }
 func openingID(o job.Opening) string   { return o.ID }
 func runID(k job.Run) string           { return k.ID }
+func sundryID(s job.Sundry) string     { return s.ID }
 func mouldingID(m job.Moulding) string { return m.ID }
 
 // place is where something that comes after another goes.
@@ -69,7 +70,7 @@ func insert[T any](s *[]T, id func(T) string, op Op, v T) error {
 func add(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
 	var room *job.Room
-	if op.Kind == "wall" || op.Kind == "opening" || op.Kind == "run" {
+	if op.Kind == "wall" || op.Kind == "walls" || op.Kind == "opening" || op.Kind == "run" {
 		if room = j.Room(op.In); room == nil {
 			return inv, &Missing{"room " + op.In}
 		}
@@ -92,6 +93,18 @@ func add(j *job.Job, op Op) (Op, error) {
 				err = insert(&j.Mouldings, mouldingID, op, m)
 			}
 		}
+	case "sundry":
+		var y job.Sundry
+		if err = strict(op, &y); err == nil {
+			y.ID = op.ID
+			err = insert(&j.Prices.Sundries, sundryID, op, y)
+		}
+	case "layout":
+		return addLayout(j, op)
+	case "walls":
+		return callOut(room, op)
+	case "faces":
+		return putBack(j, op)
 	case "wall":
 		err = addFace(room, op)
 	case "opening":
@@ -162,9 +175,22 @@ func remove(j *job.Job, op Op) (Op, error) {
 					}
 				}
 			}
+			if j.Layout(op.ID) != nil {
+				return inv, &job.Invalid{Thing: "moulding " + op.ID, Reason: "has sticks laid out for it", Remedy: "take its stick plan back first"}
+			}
 			j.Mouldings = slices.Delete(j.Mouldings, i, i+1)
 			return inv, nil
 		}
+	case "sundry":
+		if i := indexOf(j.Prices.Sundries, sundryID, op.ID); i >= 0 {
+			inv.Value, inv.After = raw(j.Prices.Sundries[i]), before(j.Prices.Sundries, sundryID, i)
+			j.Prices.Sundries = slices.Delete(j.Prices.Sundries, i, i+1)
+			return inv, nil
+		}
+	case "layout":
+		return removeLayout(j, op)
+	case "walls":
+		return takeBack(j, op)
 	case "wall", "opening", "run":
 		for i := range j.Rooms {
 			r := &j.Rooms[i]
@@ -258,5 +284,5 @@ func move(j *job.Job, op Op) (Op, error) {
 }
 
 func unknownKind(op Op) error {
-	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, opening, run or moulding"}
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, opening, run, moulding, sundry or layout"}
 }

@@ -53,7 +53,13 @@ func (j *Job) Check() error {
 	c.oneOf("job", "unit", string(j.Unit), "in", "mm")
 	c.oneOf("house rules", "inside", j.Rules.Inside, InsideCope, InsideMitre)
 	c.oneOf("house rules", "cope_hand", j.Rules.CopeHand, HandLeft, HandRight)
+	if !(j.Rules.Scarf >= 10 && j.Rules.Scarf <= 60) {
+		c.refuse("house rules", "scarf", j.Rules.Scarf.Text(6), "no scarf is cut so", "give 45 or 22.5")
+	}
 	c.saw(j.Saw)
+	c.cutting(j)
+	c.prices(&j.Prices)
+	c.quote(j.Quote)
 	for i := range j.Mouldings {
 		c.moulding(&j.Mouldings[i])
 	}
@@ -65,6 +71,9 @@ func (j *Job) Check() error {
 	}
 	for _, m := range j.Marks {
 		c.mark(m)
+	}
+	for i := range j.Layouts {
+		c.layout(j, &j.Layouts[i])
 	}
 	if c.err != nil {
 		return c.err
@@ -149,17 +158,25 @@ func (c *checker) saw(s Saw) {
 func (c *checker) moulding(m *Moulding) {
 	thing := c.id("moulding", m.ID)
 	c.text(thing, "name", m.Name)
-	c.oneOf(thing, "kind", m.Kind, "base")
+	c.oneOf(thing, "kind", m.Kind, KindBase, KindShoe, KindRail, KindCrown, KindCasing)
 	c.positive(thing, "height", m.Height)
 	c.positive(thing, "thickness", m.Thickness)
-	if m.Thickness.Length > m.Height.Length && c.err == nil {
+	if m.Kind == KindBase && m.Thickness.Length > m.Height.Length && c.err == nil {
 		c.refuse(thing, "thickness", m.Thickness.Text, "a base is thinner than it is high", "check whether the two were swapped")
 	}
+	c.money(thing, "rate", m.Rate)
+	c.count(thing, "spares", m.Spares, 100)
+	c.oneOf(thing, "buy", m.Buy, BuyAdvised, BuyShare, BuyFit)
 	if len(m.Sticks) > 20 {
 		c.refuse(thing, "sticks", fmt.Sprint(len(m.Sticks)), "too many lengths", "list the lengths the yard sells, 20 at most")
 	}
-	for _, s := range m.Sticks {
-		c.positive(thing, "sticks", s)
+	for i, s := range m.Sticks {
+		c.stick(thing, s)
+		for _, o := range m.Sticks[:i] {
+			if o.Length == s.Length {
+				c.refuse(thing, "sticks", s.Text, "stands twice", "list each length once, with its price")
+			}
+		}
 	}
 }
 
@@ -176,12 +193,16 @@ func (c *checker) room(j *Job, r *Room) {
 		}
 		c.refuse(thing, "corners", fmt.Sprint(len(r.Corners)), fmt.Sprintf("%d walls do not go with %d corners", len(r.Walls), len(r.Corners)), "give "+need)
 	}
+	c.look(thing, r.Look)
 	walls := map[string]bool{}
 	for _, w := range r.Walls {
 		wt := c.id("wall", w.ID)
 		walls[w.ID] = true
 		if w.Length != nil {
 			c.positive(wt, "length", *w.Length)
+		}
+		if w.Rough != nil {
+			c.positive(wt, "rough", *w.Rough)
 		}
 		for l, e := range w.Lengths {
 			c.oneOf(wt, "lengths", string(l), string(Rail), string(Ceiling))

@@ -63,6 +63,15 @@ func (e Entry) Shown(unit measure.Unit) string {
 
 // entries calls f for every length in the job, with what it is called.
 func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
+	if err := j.Cutting.entries(f); err != nil {
+		return err
+	}
+	if err := j.Doors.entries(f); err != nil {
+		return err
+	}
+	if err := j.Prices.entries(f); err != nil {
+		return err
+	}
 	for i := range j.Mouldings {
 		if err := j.Mouldings[i].entries(f); err != nil {
 			return err
@@ -85,7 +94,7 @@ func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 		return err
 	}
 	for i := range m.Sticks {
-		if err := f(thing, "sticks", &m.Sticks[i]); err != nil {
+		if err := f(thing, "sticks", &m.Sticks[i].Entry); err != nil {
 			return err
 		}
 	}
@@ -93,6 +102,11 @@ func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 }
 
 func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
+	if r.Look.Ceiling != nil {
+		if err := f("room "+r.ID, "ceiling", r.Look.Ceiling); err != nil {
+			return err
+		}
+	}
 	for i := range r.Walls {
 		if err := r.Walls[i].entries(f); err != nil {
 			return err
@@ -109,6 +123,11 @@ func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
 func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
 	if w.Length != nil {
 		if err := f("wall "+w.ID, "length", w.Length); err != nil {
+			return err
+		}
+	}
+	if w.Rough != nil {
+		if err := f("wall "+w.ID, "rough", w.Rough); err != nil {
 			return err
 		}
 	}
@@ -137,12 +156,18 @@ type measured interface {
 // The error is an *Invalid naming the first that cannot be read.
 func Resolve(v measured, unit measure.Unit) error {
 	return v.entries(func(thing, field string, e *Entry) error {
+		if e.Text == "" && e.Length == 0 && optional[thing] {
+			return nil // left out: Normalise gives the default
+		}
 		if err := e.resolve(unit); err != nil {
 			return Unreadable(thing, field, e.Text, err)
 		}
 		return nil
 	})
 }
+
+// optional are the things of a job whose lengths may be left out.
+var optional = map[string]bool{"cutting": true, "doors": true, "prices": true}
 
 // Unreadable turns what a parser of package measure says into an *Invalid that
 // names the thing and its field.
@@ -159,3 +184,12 @@ func Unreadable(thing, field, text string, err error) *Invalid {
 func Settle(v measured, unit measure.Unit) {
 	_ = v.entries(func(_, _ string, e *Entry) error { e.settle(unit); return nil })
 }
+
+// Settle makes the texts read back to their lengths in a field of the unit.
+func (c *Cutting) Settle(unit measure.Unit) { Settle(c, unit) }
+
+// Settle makes the texts read back to their lengths in a field of the unit.
+func (d *Doors) Settle(unit measure.Unit) { Settle(d, unit) }
+
+// Settle makes the texts read back to their lengths in a field of the unit.
+func (p *Prices) Settle(unit measure.Unit) { Settle(p, unit) }

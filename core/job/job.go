@@ -1,6 +1,9 @@
 package job
 
-import "gnomon/core/measure"
+import (
+	"gnomon/core/measure"
+	"gnomon/core/money"
+)
 
 // FileVersion is the job file format that this program writes.
 const FileVersion = 1
@@ -13,7 +16,12 @@ type Job struct {
 	Mouldings []Moulding   `json:"mouldings"`
 	Saw       Saw          `json:"saw"`
 	Rules     Rules        `json:"rules"`
+	Cutting   Cutting      `json:"cutting"`
+	Prices    Prices       `json:"prices"`
+	Doors     Doors        `json:"doors"` // as a quick look counts them
+	Quote     Quote        `json:"quote"`
 	Rooms     []Room       `json:"rooms"`
+	Layouts   []Layout     `json:"layouts,omitempty"`
 	Marks     []Mark       `json:"marks,omitempty"`
 }
 
@@ -36,6 +44,7 @@ type Room struct {
 	Corners  []Corner  `json:"corners"`
 	Openings []Opening `json:"openings"`
 	Runs     []Run     `json:"runs"`
+	Look     Look      `json:"look"`
 }
 
 // Wall is one wall face. Length is the one measured at the floor.
@@ -43,6 +52,8 @@ type Wall struct {
 	ID      string           `json:"id"`
 	Length  *Entry           `json:"length"`
 	Lengths map[Level]*Entry `json:"lengths,omitempty"` // measured at the other levels
+	Rough   *Entry           `json:"rough,omitempty"`   // as called out at a quick look; nothing is cut to it
+	Joists  bool             `json:"joists,omitempty"`  // the ceiling joists run along it
 }
 
 // LengthAt gives the length measured at a level.
@@ -121,15 +132,29 @@ type Run struct {
 	Level    Level  `json:"level,omitempty"`
 }
 
-// Moulding is a section of trim and the sticks it is sold in.
+// Kinds of moulding. Only bases are planned for the saw so far; the others are
+// counted, bought and priced.
+const (
+	KindBase   = "base"
+	KindShoe   = "shoe"
+	KindRail   = "rail" // chair rail
+	KindCrown  = "crown"
+	KindCasing = "casing"
+)
+
+// Moulding is a section of trim and the sticks it is sold in. Until a crown's
+// section is known, its drop and projection stand for it, as Height and Thickness.
 type Moulding struct {
-	ID        string  `json:"id"`
-	Name      string  `json:"name,omitempty"`
-	Kind      string  `json:"kind,omitempty"` // base
-	Height    Entry   `json:"height"`
-	Thickness Entry   `json:"thickness"`
-	Profiled  bool    `json:"profiled"`
-	Sticks    []Entry `json:"sticks"`
+	ID        string      `json:"id"`
+	Name      string      `json:"name,omitempty"`
+	Kind      string      `json:"kind,omitempty"`
+	Height    Entry       `json:"height"`
+	Thickness Entry       `json:"thickness"`
+	Profiled  bool        `json:"profiled"`
+	Sticks    []Stick     `json:"sticks"`
+	Rate      money.Cents `json:"rate"`             // for putting up a foot or metre of it
+	Spares    int         `json:"spares,omitempty"` // sticks kept whole against miscuts
+	Buy       string      `json:"buy,omitempty"`    // BuyShare, BuyFit, or none for what is advised
 }
 
 // Saw is a mitre saw: how far its table swings and its blade tilts each way,
@@ -157,6 +182,9 @@ const (
 type Rules struct {
 	Inside   string `json:"inside"`
 	CopeHand string `json:"cope_hand"`
+	// Scarf is the angle at which the parts of a wall longer than a stick are
+	// joined, off square: 45, or 22.5, which holds truer.
+	Scarf measure.Angle `json:"scarf"`
 }
 
 // MarkKind is what was done at the saw.

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"gnomon/core/measure"
+	"gnomon/core/money"
 )
 
 // DefaultSaw is the saw of a job that names none: an ordinary single-tilt one.
@@ -25,7 +26,14 @@ func Starter(name string, unit measure.Unit) Job {
 	for i, s := range sizes {
 		entries[i], _ = Typed(s, unit) // our own text; a test reads it
 	}
-	m.Height, m.Thickness, m.Sticks = entries[0], entries[1], entries[2:]
+	m.Height, m.Thickness = entries[0], entries[1]
+	for i, price := range []money.Cents{38_40, 28_80} {
+		m.Sticks = append(m.Sticks, Stick{Entry: entries[2+i], Price: price})
+	}
+	m.Rate = 2_60
+	if unit.Metric() {
+		m.Rate = 8_50
+	}
 	j := Job{Name: name, Unit: unit, Mouldings: []Moulding{m}}
 	j.Normalise()
 	return j
@@ -39,6 +47,11 @@ func (j *Job) Normalise() {
 	j.Unit = or(j.Unit, measure.UnitInch)
 	j.Rules.Inside = or(j.Rules.Inside, InsideCope)
 	j.Rules.CopeHand = or(j.Rules.CopeHand, HandRight)
+	j.Rules.Scarf = or(j.Rules.Scarf, 45)
+	j.Cutting.normalise(j.Unit)
+	j.Prices.normalise(j.Unit)
+	d := DefaultDoors(j.Unit)
+	j.Doors.Width, j.Doors.Height = orEntry(j.Doors.Width, d.Width), orEntry(j.Doors.Height, d.Height)
 	if j.Saw.empty() {
 		j.Saw = DefaultSaw()
 	}
@@ -49,7 +62,7 @@ func (j *Job) Normalise() {
 	j.Mouldings, j.Rooms = some(j.Mouldings), some(j.Rooms)
 	for i := range j.Mouldings {
 		m := &j.Mouldings[i]
-		m.Kind, m.Sticks = or(m.Kind, "base"), some(m.Sticks)
+		m.Kind, m.Sticks = or(m.Kind, KindBase), some(m.Sticks)
 	}
 	for i := range j.Rooms {
 		j.Rooms[i].normalise()
@@ -115,6 +128,15 @@ func (j Job) Clone() Job {
 	j.Mouldings = slices.Clone(j.Mouldings)
 	for i := range j.Mouldings {
 		j.Mouldings[i].Sticks = slices.Clone(j.Mouldings[i].Sticks)
+		for k := range j.Mouldings[i].Sticks {
+			s := &j.Mouldings[i].Sticks[k]
+			s.Available = copyOf(s.Available)
+		}
+	}
+	j.Prices.Sundries = slices.Clone(j.Prices.Sundries)
+	j.Layouts = slices.Clone(j.Layouts)
+	for i := range j.Layouts {
+		j.Layouts[i] = j.Layouts[i].clone()
 	}
 	j.Saw.Detents = slices.Clone(j.Saw.Detents)
 	j.Marks = slices.Clone(j.Marks)
@@ -133,7 +155,9 @@ func (r Room) Clone() Room {
 		w := &r.Walls[i]
 		w.Length = copyOf(w.Length)
 		w.Lengths = copyMap(w.Lengths)
+		w.Rough = copyOf(w.Rough)
 	}
+	r.Look.Inside, r.Look.Outside, r.Look.Ceiling = copyOf(r.Look.Inside), copyOf(r.Look.Outside), copyOf(r.Look.Ceiling)
 	for i := range r.Corners {
 		c := &r.Corners[i]
 		c.Angle = copyOf(c.Angle)

@@ -56,6 +56,17 @@ func OutsideEnd(theta measure.Angle) Normal {
 	return Normal{h.Cos(), h.Sin(), 0}
 }
 
+// ScarfEnd is the plane of a right end cut for a scarf at φ off square. The part
+// whose long point is at the back lies under the other one, which has the
+// opposite plane: its long point is on the face.
+func ScarfEnd(phi measure.Angle, backLong bool) Normal {
+	n := Normal{phi.Cos(), -phi.Sin(), 0}
+	if !backLong {
+		n.Y = -n.Y
+	}
+	return n
+}
+
 // Slope is s in x = x₀ + s·u: how far the end moves along the piece for each
 // unit out from the wall, at either hand. Positive means that the face reaches
 // further right than the back.

@@ -56,3 +56,14 @@ func TestSquareReach(t *testing.T) {
 	})
 	assert.Zero(t, ThinnestThatCovers(95, p))
 }
+
+// The two parts of a scarf meet in one plane: the same slope at the right end of
+// one and the left end of the other.
+func TestScarfMates(t *testing.T) {
+	for _, phi := range []measure.Angle{45, 22.5} {
+		under, over := ScarfEnd(phi, true), ScarfEnd(phi, false).At(Left)
+		assert.Equal(t, Normal{-under.X, -under.Y, -under.Z}, over, "opposite planes")
+		assert.InDelta(t, -phi.Tan(), under.Slope(), 1e-12)
+		assert.InDelta(t, under.Slope(), over.Slope(), 1e-12)
+	}
+}

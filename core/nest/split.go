@@ -68,8 +68,8 @@ func (p *Problem) divided(splits map[string][]measure.Length) (Problem, error) {
 	return out, nil
 }
 
-// fitsAlone tells whether a piece can be cut from some stick by itself.
-func (p *Problem) fitsAlone(q Piece) bool {
+// Fits tells whether a piece can be cut from some stick by itself.
+func (p *Problem) Fits(q Piece) bool {
 	for _, s := range p.Stocks {
 		if s.there() == 0 || slices.Contains(q.Barred, s.ID) {
 			continue
@@ -105,7 +105,7 @@ func (p *Problem) divide(work *meter) (map[string][]measure.Length, error) {
 	splits := map[string][]measure.Length{}
 	var long []Piece
 	for _, q := range p.Pieces {
-		if q.Scarf == nil || p.fitsAlone(q) {
+		if q.Scarf == nil || p.Fits(q) {
 			continue
 		}
 		long = append(long, q)
@@ -222,4 +222,29 @@ func abs(x float64) float64 {
 		return -x
 	}
 	return x
+}
+
+// Divides tells whether a piece divided at these places can be cut.
+func (p *Problem) Divides(q Piece, at []measure.Length) bool {
+	parts, err := q.Parts(at)
+	if err != nil {
+		return false
+	}
+	for _, part := range parts {
+		if !p.Fits(part) {
+			return false
+		}
+	}
+	return true
+}
+
+// EvenParts gives places that divide a piece into as few and as equal parts as
+// can be, or nil where there are none: a fixed, cheap choice.
+func (p *Problem) EvenParts(q Piece) []measure.Length {
+	for _, at := range p.places(q, nil) {
+		if p.Divides(q, at) {
+			return at
+		}
+	}
+	return nil
 }

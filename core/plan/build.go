@@ -23,6 +23,7 @@ func Build(j job.Job) (Plan, error) {
 	}
 	b.marks()
 	b.cuts()
+	b.stock()
 	b.sortFindings()
 	b.progress()
 	return b.plan, nil
@@ -63,6 +64,10 @@ func (b *builder) room(r *job.Room) {
 // run plans one run; count pieces of the room are labelled already.
 func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 	m := b.job.Moulding(run.Moulding)
+	if m.Kind != job.KindBase {
+		b.notPlanned(r, m)
+		return count
+	}
 	hung := count // those of the runs before go up first
 	spans := spans(r, run.Level)
 	corners := make([]corner, len(r.Corners))
@@ -119,26 +124,34 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 				p.Right = e
 			}
 		}
-		p.Cut = p.Length - p.Left.Short - p.Right.Short
-		p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
+		p.measureUp()
 	}
+	parts := make([][]Piece, len(pieces))
+	for i := range pieces {
+		if spans[i].known {
+			parts[i] = b.divide(m, pieces[i])
+		}
+	}
+	meetParts(parts, pieces)
 	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
 	for _, i := range order {
 		if spans[i].known {
-			hung++
-			pieces[i].Hang = hung
-			b.plan.HangOrder = append(b.plan.HangOrder, pieces[i].ID)
+			for k := range parts[i] { // each laps over the one on its left
+				hung++
+				parts[i][k].Hang = hung
+				b.plan.HangOrder = append(b.plan.HangOrder, parts[i][k].ID)
+			}
 		}
 	}
-	for i, s := range spans {
-		if s.known {
-			b.plan.Pieces = append(b.plan.Pieces, pieces[i])
-			b.checkPiece(m, pieces[i])
+	for i := range spans {
+		for _, p := range parts[i] {
+			b.plan.Pieces = append(b.plan.Pieces, p)
+			b.checkPiece(m, p)
 		}
 	}
 	for _, d := range decisions {
 		if d.Left >= 0 && spans[d.Left].known || d.Right >= 0 && spans[d.Right].known { // else there is nothing to join yet
-			b.decision(r, run, d, spans, pieces)
+			b.decision(r, run, d, spans, parts)
 		}
 	}
 	return count
@@ -194,18 +207,22 @@ func spans(r *job.Room, level job.Level) []span {
 	return kept
 }
 
-func (b *builder) decision(r *job.Room, run *job.Run, d decide.Corner, spans []span, pieces []Piece) {
+func (b *builder) decision(r *job.Room, run *job.Run, d decide.Corner, spans []span, parts [][]Piece) {
 	out := Decision{Room: r.ID, Run: run.ID, Corner: r.Corners[d.Index].ID, Letter: job.CornerLetter(d.Index),
 		Joint: string(d.Joint), Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp}
-	id := func(i int) string {
-		if i < 0 || !spans[i].known {
+	id := func(i int, d decide.Corner) string {
+		switch {
+		case i < 0 || !spans[i].known:
 			return ""
+		case i == d.Left: // its right end stands here
+			return parts[i][len(parts[i])-1].ID
 		}
-		return pieces[i].ID
+		return parts[i][0].ID
 	}
-	out.Coped, out.Through = id(d.Coped), id(d.Left)
+	through := d.Left
 	if d.Coped == d.Left {
-		out.Through = id(d.Right)
+		through = d.Right
 	}
+	out.Coped, out.Through = id(d.Coped, d), id(through, d)
 	b.plan.Decisions = append(b.plan.Decisions, out)
 }

@@ -268,17 +268,6 @@ func (b *builder) checkPiece(m *job.Moulding, p Piece) {
 		n.Why, n.Remedy = "Its wall is shorter than its ends must stop short of the corners.", "Measure the wall again, or fill it with a block."
 		b.find(n)
 	}
-	var longest measure.Length
-	for _, s := range m.Sticks {
-		longest = max(longest, s.Length)
-	}
-	if longest > 0 && p.Overall > longest {
-		n := f
-		n.Code, n.Severity = "piece_longer_than_stick", SeverityStop
-		n.Text = fmt.Sprintf("%s takes %s and the longest stick is %s.", p.Label, p.Overall.In(b.unit), longest.In(b.unit))
-		n.Why, n.Remedy = "It cannot be cut from one stick.", "Buy a longer stick, or make it of two, joined by a scarf over a stud."
-		b.find(n)
-	}
 	if p.Cut < shortPiece && p.Cut > 0 {
 		n := f
 		n.Code, n.Severity, n.Stop = "short_piece", SeverityNote, "saw"

@@ -35,6 +35,8 @@ func (b *builder) endAtCorner(m *job.Moulding, c job.Corner, at int, k corner, d
 // inside mitre that shows its line, and then coped by hand.
 func endPlane(e End) joint.Normal {
 	switch {
+	case e.Joint == Scarf:
+		return joint.ScarfEnd(e.Scarf, e.ToldTo == ToLong)
 	case e.Joint == Mitre && e.Side == job.Outside:
 		return joint.OutsideEnd(e.Theta)
 	case e.Joint == Mitre || e.Joint == Cope:

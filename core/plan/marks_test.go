@@ -32,7 +32,7 @@ func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
 	p = build(t, j)
 	assert.True(t, piece(t, p, "k.w2").Done)
 	assert.Empty(t, p.Findings)
-	assert.Equal(t, "2 of 8 cuts", p.Stops[2].Text)
+	assert.Equal(t, "2 of 8 cuts", p.Stops[4].Text)
 
 	j.Marks = append(j.Marks, job.Mark{ID: "m3", Kind: job.MarkUndone, Of: "m1", Piece: "k.w2"})
 	p = build(t, j)
@@ -108,12 +108,12 @@ func TestProgress(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"measure untouched", "joints untouched", "saw untouched"}, states(build(t, read(t, `{"gnomon":1}`))))
-	assert.Equal(t, []string{"measure in hand", "joints in hand", "saw untouched"}, states(build(t, read(t, room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
+	assert.Equal(t, []string{"look untouched", "measure untouched", "joints untouched", "sticks untouched", "saw untouched"}, states(build(t, read(t, `{"gnomon":1}`))))
+	assert.Equal(t, []string{"look in hand", "measure in hand", "joints in hand", "sticks untouched", "saw untouched"}, states(build(t, read(t, room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
 	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
 	for _, q := range build(t, j).Pieces {
 		mark(t, &j, job.MarkCut, q.ID, joint.Left)
 		mark(t, &j, job.MarkCut, q.ID, joint.Right)
 	}
-	assert.Equal(t, []string{"measure settled", "joints settled", "saw settled"}, states(build(t, j)))
+	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled"}, states(build(t, j)))
 }

@@ -15,6 +15,7 @@ type Plan struct {
 	HangOrder []string // piece ids, room by room
 	Cuts      []Cut    // in the order to make them
 	Stops     []Stop
+	Stock     []Stock // of each moulding that has pieces: what to cut from what
 }
 
 // Joint is what is on a piece's end.
@@ -26,6 +27,7 @@ const (
 	Cope   Joint = "cope"
 	Mitre  Joint = "mitre"
 	Butt   Joint = "butt"
+	Scarf  Joint = "scarf"
 )
 
 // Point is where on an end a length is told to.
@@ -55,7 +57,8 @@ type Piece struct {
 	Right    End
 	Miscuts  int // how often it was spoiled
 	Done     bool
-	Hang     int // its place in the order to hang, from 1, in its room
+	Hang     int    // its place in the order to hang, from 1, in its room
+	Of       string // the whole that it is a part of, where that is longer than a stick
 }
 
 // End is one end of a piece.
@@ -75,6 +78,7 @@ type End struct {
 	Short   measure.Length // how far a square end stops short of the corner line
 	Assumed bool           // the corner was not read and taken as square
 	Mark    string         // the mark that says this end is cut
+	Scarf   measure.Angle  // off square, where it is one
 }
 
 // Decision is a choice made for one corner, with its reason.
@@ -114,7 +118,7 @@ const (
 type Finding struct {
 	Code     string
 	Severity Severity
-	Stop     string // the stop at which it waits: measure, joints or saw
+	Stop     string // the stop at which it waits: measure, joints, sticks or saw
 	Kind     string // what it is about: room, wall, corner, piece, moulding
 	ID       string
 	Room     string
@@ -128,7 +132,7 @@ func (f Finding) About() string { return f.Kind + ":" + f.ID }
 
 // Stop is how far one stop of the work has come.
 type Stop struct {
-	ID       string // measure, joints, saw
+	ID       string // look, measure, joints, sticks, saw
 	State    string // untouched, in hand, settled
 	Text     string
 	Findings int // those of severity stop and check that wait there

@@ -1,6 +1,10 @@
 package plan
 
-import "fmt"
+import (
+	"fmt"
+
+	"gnomon/core/job"
+)
 
 // Words for how far a stop has come.
 const (
@@ -52,7 +56,7 @@ func (b *builder) progress() {
 		measure.State = InHand
 		measure.Text = fmt.Sprintf("%d of %s", measured, plural(walls, "wall"))
 	}
-	b.plan.Stops = []Stop{measure, joints, saw}
+	b.plan.Stops = []Stop{b.looked(), measure, joints, b.sticks(), saw}
 	for i := range b.plan.Stops {
 		s := &b.plan.Stops[i]
 		for _, f := range b.plan.Findings {
@@ -61,12 +65,62 @@ func (b *builder) progress() {
 			}
 		}
 	}
-	if m := &b.plan.Stops[0]; m.State == InHand && m.Findings == 0 && measured == walls && read == corners {
+	if m := &b.plan.Stops[1]; m.State == InHand && m.Findings == 0 && measured == walls && read == corners {
 		m.State, m.Text = Settled, plural(walls, "wall")
 	}
-	if m := &b.plan.Stops[1]; m.State == InHand && m.Findings == 0 && b.plan.Stops[0].State == Settled {
+	if m := &b.plan.Stops[2]; m.State == InHand && m.Findings == 0 && b.plan.Stops[1].State == Settled {
 		m.State = Settled
 	}
+}
+
+// looked tells how much of the job has been called out or measured.
+func (b *builder) looked() Stop {
+	s := Stop{ID: "look", State: Untouched, Text: "nothing called out"}
+	rooms, known := 0, 0
+	for i := range b.job.Rooms {
+		r := &b.job.Rooms[i]
+		have := 0
+		for _, w := range r.Walls {
+			if _, _, ok := w.Bought(job.Floor); ok {
+				have++
+			}
+		}
+		if have > 0 {
+			rooms++
+		}
+		if have == len(r.Walls) && have > 0 {
+			known++
+		}
+	}
+	if rooms > 0 {
+		s.State, s.Text = InHand, plural(rooms, "room")
+	}
+	if known > 0 && known == len(b.job.Rooms) {
+		s.State = Settled
+	}
+	return s
+}
+
+// sticks tells how many of the mouldings to cut have their sticks laid out.
+func (b *builder) sticks() Stop {
+	s := Stop{ID: "sticks", State: Untouched, Text: "nothing laid out"}
+	laid, valid, count := 0, 0, 0
+	for _, k := range b.plan.Stock {
+		if k.Laid {
+			laid++
+			count += k.Count
+		}
+		if k.Valid {
+			valid++
+		}
+	}
+	if laid > 0 {
+		s.State, s.Text = InHand, plural(count, "stick")
+		if valid == len(b.plan.Stock) {
+			s.State = Settled
+		}
+	}
+	return s
 }
 
 func plural(n int, what string) string {

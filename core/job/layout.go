@@ -1,0 +1,76 @@
+package job
+
+import (
+	"slices"
+
+	"gnomon/core/measure"
+	"gnomon/core/money"
+)
+
+// Layout is the accepted plan of what to cut from what for one moulding: a fact,
+// checked by the plan and never recomputed.
+type Layout struct {
+	Moulding string      `json:"moulding"`
+	Sticks   []LaidStick `json:"sticks"`
+	Scarfs   []Scarf     `json:"scarfs,omitempty"`
+	// Marks is how many marks there were when it was accepted; a miscut after
+	// that spoils what is laid out.
+	Marks int `json:"marks"`
+	// Least is the cost that no layout can go below, for the pieces and prices
+	// that For stands for.
+	Least money.Cents `json:"least"`
+	For   string      `json:"for,omitempty"`
+}
+
+// LaidStick is one stick, offcut or remnant with the pieces to cut from it, left
+// to right.
+type LaidStick struct {
+	ID      string         `json:"id"`
+	Source  string         `json:"source,omitempty"` // empty where bought; rack:… an offcut of the rack; miscut:… the remains of a miscut
+	Length  measure.Length `json:"length"`
+	Price   money.Cents    `json:"price,omitempty"`
+	Pieces  []Laid         `json:"pieces"`
+	Spoiled []Spoiled      `json:"spoiled,omitempty"`
+	Locked  bool           `json:"locked,omitempty"` // stays as it is when the rest is fitted anew
+	Bad     bool           `json:"bad,omitempty"`    // split, cupped or warped: nothing more is cut from it
+	// Rack is how long the offcut is that it left on the rack, 0 for none.
+	Rack measure.Length `json:"rack,omitempty"`
+}
+
+// Laid is a piece on a stick: where its ends stand on the back line.
+type Laid struct {
+	Piece string         `json:"piece"`
+	From  measure.Length `json:"from"`
+	To    measure.Length `json:"to"`
+}
+
+// Spoiled is a stretch of a stick that a miscut took.
+type Spoiled struct {
+	Label string         `json:"label"`
+	From  measure.Length `json:"from"`
+	To    measure.Length `json:"to"`
+}
+
+// Scarf tells where a piece too long for any stick is divided, from its left end.
+type Scarf struct {
+	Piece string           `json:"piece"`
+	At    []measure.Length `json:"at"`
+}
+
+// Layout finds the layout of a moulding.
+func (j *Job) Layout(moulding string) *Layout {
+	return find(j.Layouts, func(l *Layout) bool { return l.Moulding == moulding })
+}
+
+func (l Layout) clone() Layout {
+	l.Sticks = slices.Clone(l.Sticks)
+	for i := range l.Sticks {
+		s := &l.Sticks[i]
+		s.Pieces, s.Spoiled = slices.Clone(s.Pieces), slices.Clone(s.Spoiled)
+	}
+	l.Scarfs = slices.Clone(l.Scarfs)
+	for i := range l.Scarfs {
+		l.Scarfs[i].At = slices.Clone(l.Scarfs[i].At)
+	}
+	return l
+}

@@ -1,0 +1,47 @@
+package job
+
+import "gnomon/core/measure"
+
+// Look is what a quick look at a room gives beside the walls' rough lengths.
+// What was not counted is guessed from the number of walls.
+type Look struct {
+	Inside  *int   `json:"inside,omitempty"`  // inside corners
+	Outside *int   `json:"outside,omitempty"` // outside corners
+	Doors   int    `json:"doors,omitempty"`
+	Returns int    `json:"returns,omitempty"` // free ends turned back to the wall
+	Ceiling *Entry `json:"ceiling,omitempty"` // how high it is
+}
+
+// Doors is the door that a quick look counts: its width and height over the
+// casings.
+type Doors struct {
+	Width  Entry `json:"width"`
+	Height Entry `json:"height"`
+}
+
+func (d *Doors) entries(f func(thing, field string, e *Entry) error) error {
+	if err := f("doors", "width", &d.Width); err != nil {
+		return err
+	}
+	return f("doors", "height", &d.Height)
+}
+
+// DefaultDoors is an inside door with its casings.
+func DefaultDoors(unit measure.Unit) Doors {
+	return Doors{Width: texts(unit, "37", "940"), Height: texts(unit, "83", "2110")}
+}
+
+// Bought is a moulding's length along a wall for buying and pricing: as measured
+// at the level, or at the floor, or else the rough one.
+func (w Wall) Bought(l Level) (length measure.Length, rough, known bool) {
+	if v, ok := w.LengthAt(l); ok {
+		return v, false, true
+	}
+	if v, ok := w.LengthAt(Floor); ok {
+		return v, false, true
+	}
+	if w.Rough != nil {
+		return w.Rough.Length, true, true
+	}
+	return 0, true, false
+}

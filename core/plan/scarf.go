@@ -1,0 +1,166 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/nest"
+)
+
+// measureUp works out what to cut of a piece whose ends are known.
+func (p *Piece) measureUp() {
+	p.Cut = p.Length - p.Left.Short - p.Right.Short
+	p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
+}
+
+// stickKinds are the lengths that a moulding is bought in, as the fitting takes
+// them.
+func stickKinds(m *job.Moulding) []nest.Stock {
+	var out []nest.Stock
+	for i, s := range m.Sticks {
+		k := nest.Stock{ID: fmt.Sprintf("buy:%d", i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
+		if s.Available != nil {
+			k.Available = *s.Available
+		}
+		out = append(out, k)
+	}
+	return out
+}
+
+// fitting is the problem of a moulding's sticks, without pieces.
+func (b *builder) fitting(m *job.Moulding) nest.Problem {
+	c := b.job.Cutting
+	return nest.Problem{Stocks: stickKinds(m), Kerf: c.Kerf.Length, Trim: c.EndTrim.Length, Projection: m.Thickness.Length, Height: m.Height.Length}
+}
+
+// fitted is a piece as the fitting takes it: what is cut, with its slants.
+func fitted(p Piece) nest.Piece {
+	return nest.Piece{ID: p.ID, Length: p.Cut, Left: nest.End{S: p.Left.Slope}, Right: nest.End{S: p.Right.Slope}}
+}
+
+// scarfed lets a piece be divided by the job's rules.
+func (b *builder) scarfed(q nest.Piece) nest.Piece {
+	q.Scarf = &nest.Scarf{Slope: joint.ScarfEnd(b.job.Rules.Scarf, true).Slope(), Least: b.job.Cutting.Shortest.Length}
+	return q
+}
+
+// divide makes parts of a piece that is longer than any stick, where the accepted
+// layout divides it. A piece that fits, or is not divided yet, stays whole.
+func (b *builder) divide(m *job.Moulding, p Piece) []Piece {
+	whole := []Piece{p}
+	if len(m.Sticks) == 0 || p.Cut <= 0 {
+		return whole
+	}
+	f := b.fitting(m)
+	for i := range f.Stocks { // how many the yard has decides what is bought, not what fits
+		f.Stocks[i].Available = nest.Unlimited
+	}
+	q := b.scarfed(fitted(p))
+	if f.Fits(q) {
+		return whole
+	}
+	at := b.placesOf(m, &f, q)
+	if at == nil {
+		b.tooLong(m, &f, p, q)
+		return whole
+	}
+	var out []Piece
+	var joints []string
+	from := measure.Length(0)
+	for n := range len(at) + 1 {
+		part := p
+		part.ID, part.Of = nest.PartID(p.ID, n+1), p.ID
+		part.Label = p.Label + strings.ToLower(job.CornerLetter(n))
+		to := p.Cut
+		if n < len(at) {
+			to = at[n]
+			part.Right = b.scarfEnd(m, joint.Right, nest.PartID(p.ID, n+2))
+			joints = append(joints, (to + p.Left.Short).In(b.unit))
+		}
+		if n > 0 {
+			part.Left = b.scarfEnd(m, joint.Left, nest.PartID(p.ID, n))
+			part.From = p.From + p.Left.Short + from
+		}
+		part.Length = to - from + part.Left.Short + part.Right.Short
+		part.measureUp()
+		out = append(out, part)
+		from = to
+	}
+	b.find(Finding{Code: "piece_scarfed", Severity: SeverityNote, Stop: "joints", Room: p.Room, Kind: "piece", ID: out[0].ID,
+		Text: fmt.Sprintf("%s is longer than any stick: %s, joined by a %s scarf at %s from its left end.", p.Label, plural(len(out), "part"), b.job.Rules.Scarf, strings.Join(joints, " and ")),
+		Why:  "The part on the left goes up first; the next laps over it with its long point on the face.", Remedy: "Put the joint over a stud, glue it, and turn the open edge away from where people come in."})
+	return out
+}
+
+func (b *builder) tooLong(m *job.Moulding, f *nest.Problem, p Piece, q nest.Piece) {
+	var longest measure.Length
+	for _, s := range m.Sticks {
+		longest = max(longest, s.Length)
+	}
+	n := Finding{Code: "piece_longer_than_stick", Severity: SeverityStop, Stop: "joints", Room: p.Room, Kind: "piece", ID: p.ID,
+		Text: fmt.Sprintf("%s takes %s and the longest stick is %s.", p.Label, p.Overall.In(b.unit), longest.In(b.unit)),
+		Why:  "It cannot be cut from one stick.", Remedy: "Fit the sticks: it will be made of parts joined by a scarf. Or add a longer stick in Shop."}
+	if f.EvenParts(q) == nil {
+		n.Why = fmt.Sprintf("Nor can it be divided into parts of %s or more that fit.", b.job.Cutting.Shortest.Length.In(b.unit))
+		n.Remedy = "Add a longer stick in Shop, or allow shorter parts."
+	}
+	b.find(n)
+}
+
+// placesOf is where the accepted layout divides a piece, or nil.
+func (b *builder) placesOf(m *job.Moulding, f *nest.Problem, q nest.Piece) []measure.Length {
+	if l := b.job.Layout(m.ID); l != nil {
+		for _, s := range l.Scarfs {
+			if s.Piece == q.ID && f.Divides(q, s.At) {
+				return s.At
+			}
+		}
+	}
+	return nil
+}
+
+func (b *builder) scarfEnd(m *job.Moulding, hand joint.Hand, meets string) End {
+	e := End{Joint: Scarf, ToldTo: ToLong, Meets: meets, Scarf: b.job.Rules.Scarf}
+	if hand == joint.Left {
+		e.ToldTo = ToShort
+	}
+	b.set(m, &e, hand, true)
+	return e
+}
+
+// meetParts lets ends name the part that stands at their corner instead of the
+// whole.
+func meetParts(parts [][]Piece, pieces []Piece) {
+	first, last := map[string]string{}, map[string]string{}
+	for i := range parts {
+		if n := len(parts[i]); n > 1 {
+			first[pieces[i].ID], last[pieces[i].ID] = parts[i][0].ID, parts[i][n-1].ID
+		}
+	}
+	for i := range parts {
+		if len(parts[i]) == 0 {
+			continue
+		}
+		// What stands left of a left end stands there with its right end.
+		if e := &parts[i][0].Left; last[e.Meets] != "" {
+			e.Meets = last[e.Meets]
+		}
+		if e := &parts[i][len(parts[i])-1].Right; first[e.Meets] != "" {
+			e.Meets = first[e.Meets]
+		}
+	}
+}
+
+// notPlanned says that a run is counted and priced only.
+func (b *builder) notPlanned(r *job.Room, m *job.Moulding) {
+	name := m.Name
+	if name == "" {
+		name = m.ID
+	}
+	b.find(Finding{Code: "run_not_planned", Severity: SeverityNote, Stop: "joints", Room: r.ID, Kind: "moulding", ID: m.ID,
+		Text: fmt.Sprintf("%s is counted and priced at Look and has no cut list.", name),
+		Why:  "Cuts are worked out for bases only.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
+}

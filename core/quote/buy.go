@@ -1,0 +1,266 @@
+package quote
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/money"
+	"gnomon/core/nest"
+)
+
+// Buy is one way of buying a moulding.
+type Buy struct {
+	Way    string // job.BuyShare or job.BuyFit
+	Sticks []Lot
+	Count  int
+	Cost   money.Cents
+	Length measure.Length // of the sticks
+	Short  string         // why it cannot be bought so, where it cannot
+	Proved bool           // fitted, and no fit costs less
+}
+
+// Lot is so many sticks of one length.
+type Lot struct {
+	Length measure.Length
+	Count  int
+	Price  money.Cents // of one
+}
+
+// Cost of the lot.
+func (l Lot) Cost() money.Cents { return money.Cents(l.Count) * l.Price }
+
+// Choice is both ways of buying a moulding side by side.
+type Choice struct {
+	Quantity
+	Share, Fit Buy
+	Advised    string // the way that is safer here
+	Why        string
+	Chosen     string // the way the sheet goes by
+	Measured   bool   // every piece is measured
+}
+
+// Taken is the way the sheet goes by.
+func (c *Choice) Taken() *Buy {
+	if c.Chosen == job.BuyFit {
+		return &c.Fit
+	}
+	return &c.Share
+}
+
+// Difference tells in words how the fit compares with the share.
+func (c *Choice) Difference(currency string) (sticks, amount string) {
+	if c.Fit.Short != "" || c.Share.Short != "" {
+		return "", ""
+	}
+	switch n := c.Share.Count - c.Fit.Count; {
+	case n == 0:
+		sticks = "as many sticks"
+	case n > 0:
+		sticks = plural(n, "stick") + " fewer fitted"
+	default:
+		sticks = plural(-n, "stick") + " more fitted"
+	}
+	switch d := c.Share.Cost - c.Fit.Cost; {
+	case d == 0:
+		amount = "the same money"
+	case d > 0:
+		amount = d.Text(currency) + " less fitted"
+	default:
+		amount = (-d).Text(currency) + " more fitted"
+	}
+	return sticks, amount
+}
+
+// quickWork bounds the fitting of a quick look: some tens of milliseconds.
+const quickWork = nest.Second / 20
+
+// few is up to how many pieces a room or two make: there the fit is safer.
+const few = 12
+
+// Choose works out both ways for a moulding.
+func Choose(j *job.Job, q Quantity) Choice {
+	c := Choice{Quantity: q, Share: share(j, q), Fit: fit(j, q), Measured: q.Rough == 0}
+	more := c.Fit.Count > c.Share.Count || c.Fit.Cost > c.Share.Cost
+	switch {
+	case c.Fit.Short != "":
+		c.Advised, c.Why = job.BuyShare, "The pieces cannot be fitted as the list of sticks stands."
+	case c.Share.Short != "":
+		c.Advised, c.Why = job.BuyFit, "The yard has too few sticks for a share on top."
+	case more:
+		c.Advised, c.Why = job.BuyFit, "Long walls leave offcuts too short for the others: the share would run out before the last wall."
+	case c.Measured:
+		c.Advised, c.Why = job.BuyFit, "Every wall is measured, so the fit can be trusted."
+	case len(q.Pieces) <= few && q.Rooms <= 2:
+		c.Advised, c.Why = job.BuyFit, "A few walls: one piece too many shows at once, and the fit wastes least."
+	default:
+		c.Advised, c.Why = job.BuyShare, fmt.Sprintf("%d pieces by rough lengths: a fit counts on every inch of them, a share forgives some.", len(q.Pieces))
+	}
+	c.Chosen = cmp.Or(q.Moulding.Buy, c.Advised)
+	return c
+}
+
+// share buys the running length plus the waste share, in whole sticks: as many of
+// the length that costs least for each foot as the yard has, and the last ones as
+// short as will do.
+func share(j *job.Job, q Quantity) Buy {
+	b := Buy{Way: job.BuyShare}
+	kinds := sorted(q.Moulding)
+	if len(kinds) == 0 {
+		b.Short = "No stick lengths are listed for it."
+		return b
+	}
+	need := q.Length + measure.Length(money.Cents(q.Length).Of(int64(j.Cutting.Share), 100_00))
+	longest := measure.Length(0)
+	for _, p := range q.Pieces {
+		longest = max(longest, p.Length)
+	}
+	left := map[int]int{}
+	lots := map[int]int{}
+	for i, s := range kinds {
+		left[i] = 1 << 30
+		if s.Available != nil {
+			left[i] = *s.Available
+		}
+	}
+	for need > 0 {
+		best := -1
+		for i, s := range kinds {
+			if left[i] == 0 {
+				continue
+			}
+			if best < 0 || better(s, kinds[best], need) {
+				best = i
+			}
+		}
+		if best < 0 {
+			b.Short = fmt.Sprintf("The yard has %s too little.", need.In(j.Unit))
+			break
+		}
+		n := 1
+		if whole := int(need / kinds[best].Length); whole > 1 { // all but the last at once
+			n = min(whole, left[best])
+		}
+		left[best] -= n
+		lots[best] += n
+		need -= measure.Length(n) * kinds[best].Length
+	}
+	for i, s := range kinds {
+		b.lot(s.Length, lots[i], s.Price)
+	}
+	b.spares(q, kinds)
+	return b
+}
+
+// better tells which stick to take next for what is still needed: the one that
+// ends it at less, or else the one with the lower rate, longer before shorter.
+func better(a, b job.Stick, need measure.Length) bool {
+	aEnds, bEnds := a.Length >= need, b.Length >= need
+	if aEnds && bEnds {
+		return cmp.Or(cmp.Compare(a.Price, b.Price), cmp.Compare(a.Length, b.Length)) < 0
+	}
+	rate := float64(a.Price)/float64(min(a.Length, need)) - float64(b.Price)/float64(min(b.Length, need))
+	if rate != 0 {
+		return rate < 0
+	}
+	return a.Length > b.Length
+}
+
+func sorted(m *job.Moulding) []job.Stick {
+	kinds := slices.Clone(m.Sticks)
+	slices.SortFunc(kinds, func(a, b job.Stick) int { return cmp.Compare(b.Length, a.Length) })
+	return kinds
+}
+
+func (b *Buy) lot(l measure.Length, n int, price money.Cents) {
+	if n == 0 {
+		return
+	}
+	for i := range b.Sticks {
+		if b.Sticks[i].Length == l && b.Sticks[i].Price == price {
+			b.Sticks[i].Count += n
+			n = 0
+		}
+	}
+	if n > 0 {
+		b.Sticks = append(b.Sticks, Lot{l, n, price})
+	}
+	b.Count, b.Cost, b.Length = 0, 0, 0
+	for _, s := range b.Sticks {
+		b.Count += s.Count
+		b.Cost += s.Cost()
+		b.Length += measure.Length(s.Count) * s.Length
+	}
+}
+
+// spares adds the sticks kept whole against miscuts: of the shortest length that
+// makes any piece.
+func (b *Buy) spares(q Quantity, kinds []job.Stick) {
+	if q.Moulding.Spares == 0 || len(kinds) == 0 {
+		return
+	}
+	_, longest := maxIndex(q.Pieces)
+	at := 0
+	for i, s := range kinds { // longest first
+		if s.Length >= longest {
+			at = i
+		}
+	}
+	b.lot(kinds[at].Length, q.Moulding.Spares, kinds[at].Price)
+}
+
+// fit fits the pieces, square-ended, into sticks by a short search.
+func fit(j *job.Job, q Quantity) Buy {
+	b := Buy{Way: job.BuyFit}
+	p := nest.Problem{Kerf: j.Cutting.Kerf.Length, Trim: j.Cutting.EndTrim.Length, Projection: q.Moulding.Thickness.Length}
+	kinds := sorted(q.Moulding)
+	for i, s := range kinds {
+		k := nest.Stock{ID: fmt.Sprint(i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
+		if s.Available != nil {
+			k.Available = *s.Available
+		}
+		p.Stocks = append(p.Stocks, k)
+	}
+	scarf := &nest.Scarf{Slope: joint.ScarfEnd(j.Rules.Scarf, true).Slope(), Least: j.Cutting.Shortest.Length}
+	for i, piece := range q.Pieces {
+		// What is shorter than the kerf is no piece; it comes off any offcut.
+		if piece.Length > p.Kerf {
+			p.Pieces = append(p.Pieces, nest.Piece{ID: fmt.Sprint(i), Length: piece.Length, Scarf: scarf})
+		}
+	}
+	l, err := nest.Search(context.Background(), p, nest.Effort{Work: quickWork})
+	if err != nil {
+		b.Short = why(j, q, err)
+		return b
+	}
+	b.Proved = l.Proved
+	for _, st := range l.Sticks {
+		for i := range p.Stocks {
+			if p.Stocks[i].ID == st.Stock {
+				b.lot(kinds[i].Length, 1, kinds[i].Price)
+			}
+		}
+	}
+	b.spares(q, kinds)
+	return b
+}
+
+// why puts what hinders a fit in the words of the look.
+func why(j *job.Job, q Quantity, err error) string {
+	var long *nest.TooLong
+	var few *nest.TooFew
+	switch {
+	case len(q.Moulding.Sticks) == 0:
+		return "No stick lengths are listed for it."
+	case errors.As(err, &long):
+		return fmt.Sprintf("A piece of %s is longer than the sticks and cannot be made of parts.", long.Length.In(j.Unit))
+	case errors.As(err, &few):
+		return fmt.Sprintf("The yard has too few sticks: %d pieces would be left.", len(few.Pieces))
+	}
+	return err.Error()
+}

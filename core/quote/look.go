@@ -1,0 +1,309 @@
+package quote
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+)
+
+// Piece is a stretch of one moulding along a wall, or a part of a casing.
+type Piece struct {
+	Room, Wall string
+	Length     measure.Length
+}
+
+// Count is how many joints of each kind there are.
+type Count struct {
+	Cope, Mitre, Outside, Scarf, Return, Butt int
+}
+
+// All joints together.
+func (c Count) All() int { return c.Cope + c.Mitre + c.Outside + c.Scarf + c.Return + c.Butt }
+
+func (c *Count) add(o Count) {
+	c.Cope += o.Cope
+	c.Mitre += o.Mitre
+	c.Outside += o.Outside
+	c.Scarf += o.Scarf
+	c.Return += o.Return
+	c.Butt += o.Butt
+}
+
+// Quantity is what one moulding comes to.
+type Quantity struct {
+	Moulding *job.Moulding
+	Pieces   []Piece
+	Length   measure.Length // running, openings taken out
+	Joints   Count
+	Sets     int // casings: two legs and a head each
+	Rough    int // pieces whose length is only called out
+	Rooms    int
+}
+
+// Look is everything a job comes to.
+type Look struct {
+	Mouldings []Quantity
+	Rooms     []Room
+	Joints    Count
+	Length    measure.Length // of all mouldings
+	Face      float64        // painted, in square metres
+	Backing   measure.Length // under crown, along the joists
+	Walls     int
+	Measured  int // of the walls, with a tape
+}
+
+// Room is how one room was counted.
+type Room struct {
+	ID              string
+	Inside, Outside int
+	Guessed         bool // the corners, from the number of walls
+	Doors           int
+	Perimeter       measure.Length
+	Walls, Known    int
+	Measured        int
+}
+
+// Take counts a job.
+func Take(j *job.Job) Look {
+	var out Look
+	at := map[string]int{}
+	for i := range j.Mouldings {
+		at[j.Mouldings[i].ID] = i
+	}
+	qs := make([]Quantity, len(j.Mouldings))
+	for i := range j.Mouldings {
+		qs[i].Moulding = &j.Mouldings[i]
+	}
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		room := countRoom(r)
+		out.Rooms = append(out.Rooms, room)
+		out.Walls += room.Walls
+		out.Measured += room.Measured
+		for _, run := range r.Runs {
+			q := &qs[at[run.Moulding]]
+			q.take(j, r, run, room)
+			if q.Moulding.Kind == job.KindCrown {
+				for _, w := range r.Walls {
+					if l, _, ok := w.Bought(run.Level); ok && w.Joists {
+						out.Backing += l
+					}
+				}
+			}
+		}
+	}
+	for _, q := range qs {
+		if len(q.Pieces) == 0 {
+			continue
+		}
+		out.Mouldings = append(out.Mouldings, q)
+		out.Joints.add(q.Joints)
+		out.Length += q.Length
+		out.Face += q.Length.Millimetres() / 1000 * faceWidth(q.Moulding).Millimetres() / 1000
+	}
+	return out
+}
+
+// faceWidth is how much of a moulding is painted across: a crown's face is taken
+// as straight from foot to foot until its section is known.
+func faceWidth(m *job.Moulding) measure.Length {
+	if m.Kind == job.KindCrown {
+		return m.Height.Length.Times(math.Hypot(1, m.Thickness.Length.Inches()/m.Height.Length.Inches()))
+	}
+	return m.Height.Length + m.Thickness.Length // the top edge is seen
+}
+
+// countRoom takes the corners as they stand once every wall is measured, before
+// that as they were counted, and else as many outside ones as a room of square
+// corners with so many walls must have.
+func countRoom(r *job.Room) Room {
+	out := Room{ID: r.ID, Walls: len(r.Walls), Doors: r.Look.Doors}
+	for _, w := range r.Walls {
+		if l, rough, ok := w.Bought(job.Floor); ok {
+			out.Known++
+			out.Perimeter += l
+			if !rough {
+				out.Measured++
+			}
+		}
+	}
+	if len(r.Openings) > 0 {
+		out.Doors = len(r.Openings)
+	}
+	inside, outside := 0, 0
+	for i, c := range r.Corners {
+		if !r.Joined(i) {
+			continue
+		}
+		if c.Kind == job.Outside {
+			outside++
+		} else {
+			inside++
+		}
+	}
+	n := inside + outside
+	switch {
+	case out.Measured == len(r.Walls) && n > 0 || outside > 0 && r.Look.Outside == nil:
+		out.Inside, out.Outside = inside, outside
+	case r.Look.Inside != nil || r.Look.Outside != nil:
+		switch {
+		case r.Look.Inside == nil:
+			out.Outside = *r.Look.Outside
+			out.Inside = max(0, n-out.Outside)
+		case r.Look.Outside == nil:
+			out.Inside = *r.Look.Inside
+			out.Outside = max(0, n-out.Inside)
+		default:
+			out.Inside, out.Outside = *r.Look.Inside, *r.Look.Outside
+		}
+	default:
+		out.Guessed = true
+		if r.Closed && n > 4 {
+			out.Outside = (n - 4) / 2
+		}
+		out.Inside = n - out.Outside
+	}
+	return out
+}
+
+func (q *Quantity) take(j *job.Job, r *job.Room, run job.Run, room Room) {
+	before := len(q.Pieces)
+	if q.Moulding.Kind == job.KindCasing {
+		q.casings(j, r, room)
+	} else {
+		q.walls(j, r, run, room)
+	}
+	if len(q.Pieces) > before {
+		q.Rooms++
+	}
+}
+
+// casings takes two legs and a head for each opening, told to their long points.
+func (q *Quantity) casings(j *job.Job, r *job.Room, room Room) {
+	for i := range room.Doors {
+		width := j.Doors.Width.Length
+		if i < len(r.Openings) {
+			width = r.Openings[i].Width.Length
+		} else {
+			q.Rough += 3
+		}
+		for _, l := range []measure.Length{j.Doors.Height.Length, j.Doors.Height.Length, width} {
+			q.Pieces = append(q.Pieces, Piece{Room: r.ID, Length: l})
+			q.Length += l
+		}
+		q.Sets++
+	}
+}
+
+// walls takes a piece for each wall, or for each stretch of one between its
+// openings. Doors that were only counted are taken out of the longest walls.
+func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
+	var pieces []Piece
+	over := run.Level == job.Ceiling // passes over doors
+	for _, w := range r.Walls {
+		length, rough, ok := w.Bought(run.Level)
+		if !ok {
+			continue
+		}
+		if rough {
+			q.Rough++
+		}
+		at := measure.Length(0)
+		for _, o := range r.Openings {
+			if o.Wall != w.ID || over {
+				continue
+			}
+			if o.From.Length > at {
+				pieces = append(pieces, Piece{r.ID, w.ID, min(o.From.Length, length) - at})
+			}
+			at = max(at, o.From.Length+o.Width.Length)
+			q.Joints.Butt += 2
+		}
+		if length > at {
+			pieces = append(pieces, Piece{r.ID, w.ID, length - at})
+		}
+	}
+	if !over && len(r.Openings) == 0 {
+		for range r.Look.Doors {
+			i := longestOf(pieces)
+			if i < 0 || pieces[i].Length <= j.Doors.Width.Length {
+				break
+			}
+			pieces[i].Length -= j.Doors.Width.Length
+			q.Joints.Butt += 2
+		}
+	}
+	if room.Known > 0 {
+		if j.Rules.Inside == job.InsideMitre {
+			q.Joints.Mitre += room.Inside
+		} else {
+			q.Joints.Cope += room.Inside
+		}
+		q.Joints.Outside += room.Outside
+		q.Joints.Return += r.Look.Returns
+	}
+	for _, p := range pieces {
+		q.Length += p.Length
+		q.Joints.Scarf += scarfs(j, q.Moulding, p.Length)
+	}
+	q.Pieces = append(q.Pieces, pieces...)
+}
+
+func longestOf(pieces []Piece) int {
+	if len(pieces) == 0 {
+		return -1
+	}
+	i, _ := maxIndex(pieces)
+	return i
+}
+
+func maxIndex(pieces []Piece) (int, measure.Length) {
+	at := 0
+	for i := range pieces {
+		if pieces[i].Length > pieces[at].Length {
+			at = i
+		}
+	}
+	return at, pieces[at].Length
+}
+
+// scarfs is how many joints make a wall longer than the longest stick: each part
+// but the last gives up its overlap.
+func scarfs(j *job.Job, m *job.Moulding, l measure.Length) int {
+	longest := longestStick(j, m)
+	if longest <= 0 || l <= longest {
+		return 0
+	}
+	part := longest - overlap(j, m)
+	if part <= 0 {
+		return 0
+	}
+	return int((l - longest + part - 1) / part)
+}
+
+func longestStick(j *job.Job, m *job.Moulding) measure.Length {
+	if len(m.Sticks) == 0 {
+		return 0
+	}
+	s := slices.MaxFunc(m.Sticks, func(a, b job.Stick) int { return cmp.Compare(a.Length, b.Length) })
+	return s.Length - 2*j.Cutting.EndTrim.Length
+}
+
+// overlap is how much further than its back a scarfed part reaches: thickness ×
+// the tangent of the scarf's angle.
+func overlap(j *job.Job, m *job.Moulding) measure.Length {
+	return m.Thickness.Length.Times(math.Abs(joint.ScarfEnd(j.Rules.Scarf, true).Slope()))
+}
+
+// Title names a moulding.
+func Title(m *job.Moulding) string {
+	if m.Name != "" {
+		return m.Name
+	}
+	return fmt.Sprintf("%s %s", m.Kind, m.ID)
+}

@@ -1,0 +1,200 @@
+package quote
+
+import (
+	"fmt"
+	"math"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/money"
+)
+
+// Line is one line of the sheet: so much of something at a rate. Amount is
+// rounded to the cent here and nowhere else.
+type Line struct {
+	Group  string // material, work, joints, backing, sundries
+	Name   string
+	Count  string // how much, in words: 48.5 ft, 6 sticks
+	Rate   money.Cents
+	Per    string // ft, m, each
+	Amount money.Cents
+}
+
+// Sheet is the price sheet worked out.
+type Sheet struct {
+	Look     Look
+	Choices  []Choice
+	Lines    []Line
+	Subtotal money.Cents
+	Margin   money.Cents
+	TopUp    money.Cents // to the minimum charge
+	Net      money.Cents
+	Tax      money.Cents
+	Total    money.Cents
+	Strips   Buy // the backing's sticks
+}
+
+// Groups of lines, in their order.
+const (
+	GroupMaterial = "material"
+	GroupWork     = "work"
+	GroupJoints   = "joints"
+	GroupBacking  = "backing"
+	GroupSundries = "sundries"
+)
+
+// Work works the sheet of a job out.
+func Work(j *job.Job) Sheet {
+	s := Sheet{Look: Take(j)}
+	p := &j.Prices
+	for _, q := range s.Look.Mouldings {
+		c := Choose(j, q)
+		s.Choices = append(s.Choices, c)
+		for _, lot := range c.Taken().Sticks {
+			s.line(GroupMaterial, fmt.Sprintf("%s, %s", Title(q.Moulding), lot.Length.In(j.Unit)), plural(lot.Count, "stick"), lot.Price, "stick", lot.Cost())
+		}
+	}
+	for _, c := range s.Choices {
+		if c.Moulding.Kind != job.KindCasing {
+			s.byLength(GroupWork, "Putting up "+Title(c.Moulding), c.Length, c.Moulding.Rate, p.Per)
+		}
+	}
+	sets := 0
+	for _, c := range s.Choices {
+		sets += c.Sets
+	}
+	s.each(GroupWork, "Casing sets: two legs and a head", sets, p.Casing, "set")
+	n := s.Look.Joints
+	for _, g := range []struct {
+		name string
+		n    int
+		rate money.Cents
+	}{{"Inside corners, coped", n.Cope, p.Cope}, {"Inside corners, mitred", n.Mitre, p.Mitre}, {"Outside corners, mitred", n.Outside, p.Outside},
+		{"Scarfs", n.Scarf, p.Scarf}, {"Returns", n.Return, p.Return}, {"Ends at casings", n.Butt, p.Butt}} {
+		s.each(GroupJoints, g.name, g.n, g.rate, "joint")
+	}
+	s.backing(j)
+	s.sundries(j)
+	for _, l := range s.Lines {
+		s.Subtotal += l.Amount
+	}
+	s.Margin = p.Margin.Of(s.Subtotal)
+	s.Net = s.Subtotal + s.Margin
+	if len(s.Lines) > 0 && s.Net < p.Least {
+		s.TopUp = p.Least - s.Net
+		s.Net = p.Least
+	}
+	s.Tax = p.Tax.Of(s.Net)
+	s.Total = s.Net + s.Tax
+	return s
+}
+
+func (s *Sheet) line(group, name, count string, rate money.Cents, per string, amount money.Cents) {
+	s.Lines = append(s.Lines, Line{group, name, count, rate, per, amount})
+}
+
+func (s *Sheet) each(group, name string, n int, rate money.Cents, per string) {
+	if n > 0 {
+		s.line(group, name, fmt.Sprint(n), rate, per, rate.Of(int64(n), 1))
+	}
+}
+
+// byLength charges a length at a rate for a foot or metre.
+func (s *Sheet) byLength(group, name string, l measure.Length, rate money.Cents, per measure.Unit) {
+	if l > 0 {
+		s.line(group, name, Units(l, per), rate, string(per), rate.Of(int64(l), int64(per.Length())))
+	}
+}
+
+// backing buys and puts up the strips under crown where nothing else holds a
+// nail. They are butted anywhere, so that only the length counts.
+func (s *Sheet) backing(j *job.Job) {
+	l := s.Look.Backing
+	if l <= 0 {
+		return
+	}
+	p := &j.Prices
+	s.Strips.Way = job.BuyShare
+	if one := p.Strip.Length; one > 0 {
+		n := int((l + one - 1) / one)
+		s.Strips.lot(one, n, p.Strip.Price)
+		s.line(GroupBacking, "Backing strip, "+one.In(j.Unit), plural(n, "strip"), p.Strip.Price, "strip", s.Strips.Cost)
+	}
+	s.byLength(GroupBacking, "Putting up backing", l, p.Backing, p.Per)
+}
+
+// Needed is how many of a sundry the job takes.
+func (s *Sheet) Needed(j *job.Job, y job.Sundry) int {
+	per := j.Prices.Per.Length().Millimetres()
+	amount := 0.0
+	switch y.By {
+	case job.ByLength:
+		amount = s.Look.Length.Millimetres() / per
+	case job.ByJoint:
+		amount = float64(s.Look.Joints.All())
+	case job.ByBacking:
+		amount = s.Look.Backing.Millimetres() / per
+	case job.ByFace:
+		amount = s.Look.Face * 1e6 / (per * per) * float64(max(1, y.Coats))
+	}
+	if y.Lasts <= 0 {
+		return 0
+	}
+	return int(math.Ceil(amount*100/float64(y.Lasts) - 1e-9))
+}
+
+func (s *Sheet) sundries(j *job.Job) {
+	for _, y := range j.Prices.Sundries {
+		s.each(GroupSundries, y.Name, s.Needed(j, y), y.Price, "each")
+	}
+}
+
+// Units writes a length in feet or metres to the hundredth, as rates go by.
+func Units(l measure.Length, per measure.Unit) string {
+	return fmt.Sprintf("%.2f %s", float64(l)/float64(per.Length()), per)
+}
+
+func plural(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}
+
+// ShoppingCost is what the shopping list comes to, before tax.
+func (s *Sheet) ShoppingCost(j *job.Job) money.Cents {
+	sum := money.Cents(0)
+	for _, it := range s.Shopping(j) {
+		sum += it.Cost
+	}
+	return sum
+}
+
+// Item is a line of the shopping list.
+type Item struct {
+	Name   string
+	Count  int
+	Length measure.Length // of one, where it is a stick
+	Price  money.Cents
+	Cost   money.Cents
+	For    string
+}
+
+// Shopping lists what to buy: sticks as chosen, backing and sundries.
+func (s *Sheet) Shopping(j *job.Job) []Item {
+	var out []Item
+	for _, c := range s.Choices {
+		for _, lot := range c.Taken().Sticks {
+			out = append(out, Item{Title(c.Moulding), lot.Count, lot.Length, lot.Price, lot.Cost(), c.Moulding.Kind})
+		}
+	}
+	for _, lot := range s.Strips.Sticks {
+		out = append(out, Item{"Backing strip", lot.Count, lot.Length, lot.Price, lot.Cost(), "backing"})
+	}
+	for _, y := range j.Prices.Sundries {
+		if n := s.Needed(j, y); n > 0 {
+			out = append(out, Item{Name: y.Name, Count: n, Price: y.Price, Cost: y.Price.Of(int64(n), 1), For: "sundries"})
+		}
+	}
+	return out
+}

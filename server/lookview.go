@@ -1,0 +1,114 @@
+package server
+
+import (
+	"gnomon/core/edit"
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// StickView is a length that a moulding is sold in.
+type StickView struct {
+	ID string `json:"id" doc:"what to set its price and number by"`
+	EntryView
+	Price     MoneyView `json:"price"`
+	Available *int      `json:"available,omitempty" doc:"how many the yard has; none for enough"`
+}
+
+// CuttingView is how sticks are bought and used up.
+type CuttingView struct {
+	Kerf     EntryView `json:"kerf"`
+	EndTrim  EntryView `json:"endTrim"`
+	Keep     EntryView `json:"keep"`
+	Shortest EntryView `json:"shortest"`
+	Share    string    `json:"share"`
+}
+
+func cuttingView(c job.Cutting, u measure.Unit) CuttingView {
+	return CuttingView{entryView(c.Kerf, u), entryView(c.EndTrim, u), entryView(c.Keep, u), entryView(c.Shortest, u), c.Share.String()}
+}
+
+// DoorsView is the door that a quick look counts.
+type DoorsView struct {
+	Width  EntryView `json:"width"`
+	Height EntryView `json:"height"`
+}
+
+// LookView is what a quick look gives for a room. Counts are missing where they
+// are guessed.
+type LookView struct {
+	Inside  *int       `json:"inside,omitempty"`
+	Outside *int       `json:"outside,omitempty"`
+	Doors   int        `json:"doors"`
+	Returns int        `json:"returns"`
+	Ceiling *EntryView `json:"ceiling,omitempty"`
+}
+
+// roughView is a rough length: its text reads in feet or metres.
+func roughView(e *job.Entry, u measure.Unit) *EntryView {
+	if e == nil {
+		return nil
+	}
+	v := EntryView{LengthView: lengthView(e.Length, u), Typed: e.Shown(edit.Rough(u))}
+	return &v
+}
+
+// PricesView is the price sheet.
+type PricesView struct {
+	Currency string       `json:"currency"`
+	Per      string       `json:"per" enum:"ft,m"`
+	Rates    []RateView   `json:"rates"`
+	Strip    StickView    `json:"strip"`
+	Sundries []SundryView `json:"sundries"`
+	Margin   string       `json:"margin"`
+	Tax      string       `json:"tax"`
+}
+
+// RateView is a rate with the name of its field.
+type RateView struct {
+	Field string    `json:"field"`
+	Title string    `json:"title"`
+	Per   string    `json:"per"`
+	Price MoneyView `json:"price"`
+}
+
+// SundryView is something used up.
+type SundryView struct {
+	ID    string    `json:"id"`
+	Name  string    `json:"name"`
+	By    string    `json:"by" enum:"length,joint,backing,face"`
+	Price MoneyView `json:"price"`
+	Lasts string    `json:"lasts"`
+	Coats int       `json:"coats"`
+}
+
+func pricesView(p job.Prices, u measure.Unit) PricesView {
+	v := PricesView{Currency: p.Currency, Per: string(p.Per), Margin: p.Margin.String(), Tax: p.Tax.String(), Sundries: []SundryView{},
+		Strip: StickView{EntryView: entryView(p.Strip.Entry, u), Price: moneyView(p.Strip.Price, p.Currency)}}
+	rate := func(field, title, per string, c int64) {
+		v.Rates = append(v.Rates, RateView{field, title, per, moneyView(cents(c), p.Currency)})
+	}
+	rate("cope", "cope", "joint", int64(p.Cope))
+	rate("mitre", "inside mitre", "joint", int64(p.Mitre))
+	rate("outside", "outside mitre", "joint", int64(p.Outside))
+	rate("scarf", "scarf", "joint", int64(p.Scarf))
+	rate("return", "return", "each", int64(p.Return))
+	rate("butt", "end at a casing", "each", int64(p.Butt))
+	rate("casing", "casing set", "set", int64(p.Casing))
+	rate("backing", "backing put up", string(p.Per), int64(p.Backing))
+	rate("least", "minimum charge", "job", int64(p.Least))
+	for _, s := range p.Sundries {
+		v.Sundries = append(v.Sundries, SundryView{s.ID, s.Name, s.By, moneyView(s.Price, p.Currency), decimal(s.Lasts.String()), s.Coats})
+	}
+	return v
+}
+
+// decimal drops the zeros behind a count.
+func decimal(s string) string {
+	for len(s) > 0 && s[len(s)-1] == '0' {
+		s = s[:len(s)-1]
+	}
+	if len(s) > 0 && s[len(s)-1] == '.' {
+		s = s[:len(s)-1]
+	}
+	return s
+}

@@ -1,0 +1,194 @@
+package store
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"gorm.io/gorm"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/plan"
+)
+
+type rackRow struct {
+	ID          string `gorm:"primaryKey"`
+	Name        string
+	Kind        string
+	HeightNm    int64
+	ThicknessNm int64
+	LengthNm    int64
+	LengthText  string
+	Note        string
+	JobID       string // the job and stick it is left of, where it is
+	MouldingID  string
+	StickID     string
+	At          string
+}
+
+func (rackRow) TableName() string { return "rack" }
+
+// Offcut is a length of moulding on the shop's rack, shared by all jobs.
+type Offcut struct {
+	ID                string
+	Name, Kind        string
+	Height, Thickness measure.Length
+	Length            measure.Length
+	Text              string // the length as typed, where it was
+	Note              string
+	TakenBy           string // the job that has laid pieces out on it
+}
+
+// ErrNoOffcut is an offcut that is not on the rack.
+var ErrNoOffcut = errors.New("no such offcut")
+
+// Taken is an offcut that another job counts on.
+type Taken struct{ Name, Job string }
+
+func (e *Taken) Error() string {
+	return fmt.Sprintf("the offcut of %s is laid out in the job %q; fit that job's sticks again first", e.Name, e.Job)
+}
+
+type rackEntry struct {
+	rackRow
+	TakenBy string
+}
+
+// Rack lists the offcuts, longest first for each moulding.
+func (s *Store) Rack() ([]Offcut, error) {
+	var rs []rackEntry
+	err := s.db.Raw(`SELECT r.*, coalesce((SELECT max(l.job_id) FROM layout_sticks l WHERE l.source = ? || r.id), '') AS taken_by
+		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, plan.SourceRack).Scan(&rs).Error
+	out := []Offcut{}
+	for _, r := range rs {
+		out = append(out, Offcut{ID: r.ID, Name: r.Name, Kind: r.Kind, Height: measure.Length(r.HeightNm), Thickness: measure.Length(r.ThicknessNm),
+			Length: measure.Length(r.LengthNm), Text: r.LengthText, Note: r.Note, TakenBy: r.TakenBy})
+	}
+	return out, err
+}
+
+// RackFor lists the offcuts a job can cut a moulding from: those of the same name
+// and section that no other job has taken.
+func (s *Store) RackFor(id string, m *job.Moulding) ([]plan.RackOffcut, error) {
+	all, err := s.Rack()
+	var out []plan.RackOffcut
+	for _, o := range all {
+		if strings.EqualFold(o.Name, m.Name) && o.Kind == m.Kind && o.Height == m.Height.Length && o.Thickness == m.Thickness.Length && (o.TakenBy == "" || o.TakenBy == id) {
+			out = append(out, plan.RackOffcut{ID: o.ID, Length: o.Length})
+		}
+	}
+	return out, err
+}
+
+// PutOnRack puts an offcut of a moulding on the rack by hand.
+func (s *Store) PutOnRack(m *job.Moulding, length job.Entry, note string) (string, error) {
+	id := NewID("o")
+	return id, s.change(func(tx *gorm.DB) error {
+		return tx.Create(&rackRow{ID: id, Name: m.Name, Kind: m.Kind, HeightNm: int64(m.Height.Length), ThicknessNm: int64(m.Thickness.Length),
+			LengthNm: int64(length.Length), LengthText: length.Text, Note: note, At: s.now().Format(time.RFC3339)}).Error
+	})
+}
+
+// TakeFromRack takes an offcut off the rack, used up or thrown away. One that a
+// job has laid pieces out on is refused with *Taken.
+func (s *Store) TakeFromRack(id string) error {
+	return s.change(func(tx *gorm.DB) error {
+		var r rackRow
+		if err := tx.Where("id = ?", id).Take(&r).Error; err != nil {
+			if errors.Is(err, gorm.ErrRecordNotFound) {
+				return ErrNoOffcut
+			}
+			return err
+		}
+		if err := free(tx, r); err != nil {
+			return err
+		}
+		return tx.Delete(&r).Error
+	})
+}
+
+func free(tx *gorm.DB, r rackRow) error {
+	var by string
+	if err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ?", plan.SourceRack+r.ID).Scan(&by).Error; err != nil {
+		return err
+	}
+	if by != "" {
+		return &Taken{r.Name, by}
+	}
+	return nil
+}
+
+// syncRack puts what a change racked on the rack, and takes back what it took back.
+func (s *Store) syncRack(tx *gorm.DB, id string, old, next job.Job) error {
+	before := map[string]measure.Length{}
+	for _, l := range old.Layouts {
+		for _, st := range l.Sticks {
+			before[l.Moulding+"/"+st.ID] = st.Rack
+		}
+	}
+	if err := alone(tx, id, old, next); err != nil {
+		return err
+	}
+	after := map[string]measure.Length{}
+	for _, l := range next.Layouts {
+		m := next.Moulding(l.Moulding)
+		for _, st := range l.Sticks {
+			key := l.Moulding + "/" + st.ID
+			after[key] = st.Rack
+			if st.Rack == 0 || st.Rack == before[key] {
+				continue
+			}
+			r := rackRow{ID: rackID(id, key), Name: m.Name, Kind: m.Kind, HeightNm: int64(m.Height.Length), ThicknessNm: int64(m.Thickness.Length),
+				LengthNm: int64(st.Rack), LengthText: st.Rack.String(), Note: "from " + next.Name, JobID: id, MouldingID: l.Moulding, StickID: st.ID, At: s.now().Format(time.RFC3339)}
+			if err := tx.Save(&r).Error; err != nil {
+				return err
+			}
+		}
+	}
+	for key, l := range before {
+		if l == 0 || after[key] != 0 {
+			continue
+		}
+		r := rackRow{ID: rackID(id, key), Name: "this moulding"}
+		if err := free(tx, r); err != nil {
+			return err
+		}
+		if err := tx.Delete(&r).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// alone refuses an offcut that another job has laid pieces out on meanwhile.
+func alone(tx *gorm.DB, id string, old, next job.Job) error {
+	had := map[string]bool{}
+	each := func(j job.Job, f func(job.LaidStick) error) error {
+		for _, l := range j.Layouts {
+			for _, st := range l.Sticks {
+				if strings.HasPrefix(st.Source, plan.SourceRack) {
+					if err := f(st); err != nil {
+						return err
+					}
+				}
+			}
+		}
+		return nil
+	}
+	_ = each(old, func(st job.LaidStick) error { had[st.Source] = true; return nil })
+	return each(next, func(st job.LaidStick) error {
+		if had[st.Source] {
+			return nil
+		}
+		var by string
+		err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", st.Source, id).Scan(&by).Error
+		if err == nil && by != "" {
+			err = &Taken{st.Length.FeetInches(), by}
+		}
+		return err
+	})
+}
+
+func rackID(id, key string) string { return id + "/" + key }
