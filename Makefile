@@ -3,7 +3,7 @@
 GO      ?= go
 BIN     := bin/gnomon
 WEB     := $(shell find web/src web/public web/index.html web/vite.config.ts web/package-lock.json web/tsconfig.json -type f ! -name '*.gen.d.ts' ! -name openapi.json 2>/dev/null)
-GOSRC   := $(shell find cmd core store server files demo web -name '*.go' -o -name '*.sql' -o -name '*.json' -path '*/files/*' -o -name '*.json' -path '*/demo/*' 2>/dev/null | grep -v node_modules)
+GOSRC   := $(shell find cmd core store server files demo web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.json' -o -name '*.ttf' 2>/dev/null)
 
 export CGO_ENABLED = 0
 

@@ -85,33 +85,24 @@ func WriteQuotePDF(w io.Writer, j job.Job, s quote.Sheet) error {
 	p.wrap(p.left, p.right-p.left, basis(s), "", 10, 13)
 	p.down(6, 0)
 	for _, g := range QuoteGroups {
-		total := money.Cents(0)
-		first := true
-		for _, l := range s.Lines {
-			if l.Group != g.ID {
-				continue
-			}
-			if first {
-				p.down(8, 60)
+		lines, total := s.Group(g.ID)
+		for i, l := range lines {
+			if i == 0 {
+				p.down(9, 60)
 				p.put(p.left, g.Title, "B", 11, false)
+				p.put(p.right, cur(total), "B", 11, true)
 				p.down(4, 0)
 				p.rule(false)
 				p.down(13, 0)
-				first = false
 			}
 			p.put(p.left, l.Name, "", 10, false)
 			p.put(p.right-150, l.Count, "", 10, true)
 			p.put(p.right-70, cur(l.Rate), "", 10, true)
 			p.put(p.right, cur(l.Amount), "", 10, true)
-			total += l.Amount
-			p.down(14, 14)
-		}
-		if !first {
-			p.put(p.right, cur(total), "B", 10, true)
-			p.down(12, 0)
+			p.down(13, 13)
 		}
 	}
-	p.down(4, 110)
+	p.down(2, 90)
 	p.rule(false)
 	p.down(15, 0)
 	for _, g := range Sums(j, s) {

@@ -149,15 +149,11 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 		v.Choices = append(v.Choices, cv)
 	}
 	for _, g := range files.QuoteGroups {
-		gv := GroupView{ID: g.ID, Title: g.Title, Lines: []LineView{}}
-		sum := money.Cents(0)
-		for _, l := range s.Lines {
-			if l.Group == g.ID {
-				gv.Lines = append(gv.Lines, LineView{l.Name, l.Count, moneyView(l.Rate, cur), l.Per, moneyView(l.Amount, cur)})
-				sum += l.Amount
-			}
+		lines, sum := s.Group(g.ID)
+		gv := GroupView{ID: g.ID, Title: g.Title, Lines: []LineView{}, Sum: moneyView(sum, cur)}
+		for _, l := range lines {
+			gv.Lines = append(gv.Lines, LineView{l.Name, l.Count, moneyView(l.Rate, cur), l.Per, moneyView(l.Amount, cur)})
 		}
-		gv.Sum = moneyView(sum, cur)
 		if len(gv.Lines) > 0 {
 			v.Groups = append(v.Groups, gv)
 		}

@@ -2,8 +2,10 @@ package server
 
 import (
 	"fmt"
+	"strings"
 
 	"gnomon/core/job"
+	"gnomon/core/measure"
 	"gnomon/core/picture"
 	"gnomon/core/plan"
 )
@@ -69,6 +71,7 @@ type BarView struct {
 type BarPieceView struct {
 	ID    string     `json:"id"`
 	Label string     `json:"label"`
+	Short string     `json:"short" doc:"a code of its room and its number"`
 	Room  string     `json:"room"`
 	Cut   LengthView `json:"cut"`
 	Begun bool       `json:"begun"`
@@ -86,9 +89,10 @@ func stockViews(j *job.Job, p plan.Plan) []StockView {
 func stockView(j *job.Job, s plan.Stock) StockView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
+	codes := j.RoomCodes()
 	v := StockView{Moulding: m.ID, Name: title(m), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(), Bounded: s.Bounded,
-		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(s.Waste, u), Share: s.WastePercent().String(),
-		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(s.Offcuts, u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
+		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
+		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
 	for i, k := range m.Sticks {
 		v.Kinds = append(v.Kinds, StickKind{fmt.Sprint(plan.ToNew, i), lengthView(k.Length, u), moneyView(k.Price, cur)})
 	}
@@ -96,7 +100,7 @@ func stockView(j *job.Job, s plan.Stock) StockView {
 		v.Lots = append(v.Lots, StickLot{l.Count, lengthView(l.Length, u), moneyView(l.Cost, cur)})
 	}
 	for i, b := range s.Sticks {
-		bv := BarView{ID: b.ID, Number: i + 1, From: plan.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur), Leftover: lengthView(b.Leftover, u), Locked: b.Locked, Bad: b.Bad,
+		bv := BarView{ID: b.ID, Number: i + 1, From: plan.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur), Leftover: lengthView(coarse(b.Leftover, u), u), Locked: b.Locked, Bad: b.Bad,
 			Spare: b.Spare(), Started: b.Started, Finished: b.Finished, Fits: b.Fits, Pieces: []BarPieceView{}, Picture: picture.OnStick(j, m, b)}
 		if b.Rack > 0 {
 			l := lengthView(b.Rack, u)
@@ -112,6 +116,7 @@ func stockView(j *job.Job, s plan.Stock) StockView {
 			pv := BarPieceView{ID: q.Laid.Piece, Label: q.Laid.Piece, Cut: lengthView(q.To-q.From, u), Begun: q.Begun, Gone: q.Piece == nil}
 			if q.Piece != nil {
 				pv.Label, pv.Room = q.Piece.Label, j.Room(q.Piece.Room).Title()
+				pv.Short = codes[q.Piece.Room] + " " + strings.TrimPrefix(q.Piece.Label, "Base ")
 			}
 			bv.Pieces = append(bv.Pieces, pv)
 		}
@@ -120,9 +125,30 @@ func stockView(j *job.Job, s plan.Stock) StockView {
 	return v
 }
 
+// coarse rounds what is left over down to what a person would say.
+func coarse(l measure.Length, u measure.Unit) measure.Length {
+	if u.Metric() {
+		return l.Whole(5 * measure.Millimetre)
+	}
+	return l.Whole(measure.Inch / 4)
+}
+
 func title(m *job.Moulding) string {
 	if m.Name != "" {
 		return m.Name
 	}
 	return m.ID
+}
+
+// stickWords says which stick each piece is cut from.
+func stickWords(p plan.Plan, u measure.Unit) map[string]string {
+	out := map[string]string{}
+	for _, s := range p.Stock {
+		for i, b := range s.Sticks {
+			for _, q := range b.On {
+				out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s", i+1, b.Length.In(u))
+			}
+		}
+	}
+	return out
 }

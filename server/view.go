@@ -122,6 +122,7 @@ type PieceView struct {
 	Done     bool       `json:"done"`
 	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
 	Of       string     `json:"of,omitempty" doc:"the whole that it is a part of"`
+	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, in words"`
 }
 
 // EndView is one end of a piece.
@@ -228,11 +229,11 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 			wallText[w.ID] = job.WallNumber(k)
 		}
 	}
-	at := map[string]plan.Piece{}
+	at, sticks := map[string]plan.Piece{}, stickWords(p, u)
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		v.Pieces = append(v.Pieces, PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of})
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID]})
 	}
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})

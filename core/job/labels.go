@@ -1,6 +1,9 @@
 package job
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+)
 
 // CornerLetter is the label of the corner at index i of its room: A to Z, then
 // AA, AB and so on.
@@ -14,6 +17,35 @@ func CornerLetter(i int) string {
 
 // WallNumber is the label of the wall at index i of its room.
 func WallNumber(i int) string { return fmt.Sprintf("wall %d", i+1) }
+
+// RoomCodes gives each room a code of a few letters, to mark pieces of many rooms
+// that lie together: the first letters of its words, or the first two of one
+// word; a number where two rooms would have the same.
+func (j *Job) RoomCodes() map[string]string {
+	out, seen := map[string]string{}, map[string]int{}
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		code := ""
+		words := strings.Fields(r.Title())
+		for _, w := range words {
+			c := []rune(w)
+			n := 1
+			if len(words) == 1 {
+				n = min(2, len(c))
+			}
+			code += string(c[:n])
+		}
+		if c := []rune(code); len(c) > 3 {
+			code = string(c[:3])
+		}
+		code = strings.ToUpper(code)
+		if seen[code]++; seen[code] > 1 {
+			code += fmt.Sprint(seen[code])
+		}
+		out[r.ID] = code
+	}
+	return out
+}
 
 // Title is the room's name, or a stand-in where none was given.
 func (r *Room) Title() string {

@@ -122,7 +122,7 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*Piece, fixed, used map[stri
 			m, wrong := spoiled[q.Piece]
 			switch {
 			case wrong:
-				k.Spoiled = append(k.Spoiled, f.spoil(q, p, m))
+				k.Spoiled = append(k.Spoiled, f.spoil(st, q, p, m))
 				f.remains(q, p, m)
 			case p == nil && cut[q.Piece], p != nil && p.begun():
 				fixed[q.Piece] = p != nil
@@ -165,13 +165,13 @@ func cutMarks(j *job.Job) map[string]bool {
 }
 
 // spoil is the stretch that a miscut took, slants included.
-func (f *Fitting) spoil(q job.Laid, p *Piece, m job.Mark) job.Spoiled {
+func (f *Fitting) spoil(st job.LaidStick, q job.Laid, p *Piece, m job.Mark) job.Spoiled {
 	left, right := f.slants(p)
 	label := m.Label
 	if label == "" {
 		label = q.Piece
 	}
-	return job.Spoiled{Label: label, From: max(0, q.From-left), To: q.To + right}
+	return job.Spoiled{Label: label, From: max(0, q.From-left), To: min(st.Length, q.To+right)}
 }
 
 func (f *Fitting) slants(p *Piece) (left, right measure.Length) {
@@ -218,7 +218,7 @@ func (f *Fitting) offerRests(i int, at map[string]*Piece) {
 		if f.onHand(id, to-from, left, right) {
 			f.rests[id] = rest{i, from}
 		}
-		if n < len(blocks) {
+		if n < len(blocks) && blocks[n].to >= from {
 			from, left = blocks[n].to, &blocks[n].right
 		}
 	}

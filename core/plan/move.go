@@ -63,7 +63,7 @@ func Move(j *job.Job, p *Plan, moulding, piece, to string) (job.Layout, error) {
 	}
 	t.Pieces = append(t.Pieces, job.Laid{Piece: piece})
 	if err := relay(&fit, t, at, b); err != nil {
-		err.Thing = fmt.Sprintf("stick %d", onto+1)
+		err.Thing, err.Reason = q.Label, fmt.Sprintf("stick %d %s", onto+1, err.Reason)
 		return *out, err
 	}
 	if from >= 0 {

@@ -170,6 +170,7 @@ func (b *builder) bar(f *nest.Problem, st job.LaidStick, at map[string]*Piece) B
 	out := Bar{LaidStick: st, Fits: true, Finished: len(st.Pieces) > 0}
 	reach := nest.Walk(f, st.Length)
 	blocks := slices.Clone(st.Spoiled)
+	free := false // what stands last is still to be cut
 	for _, q := range st.Pieces {
 		for len(blocks) > 0 && blocks[0].From < q.From {
 			reach.Past(blocks[0].To)
@@ -190,17 +191,19 @@ func (b *builder) bar(f *nest.Problem, st job.LaidStick, at map[string]*Piece) B
 		if n.Length > q.To-q.From && bp.Begun { // cut as it was; what has changed since is a finding of its own
 			bp.To = q.To
 		}
-		if !reach.Place(n, bp.From, bp.To) {
+		if !reach.Place(n, bp.From, bp.To) && !bp.Begun { // what is cut is cut
 			out.Fits = false
 		}
+		free = !bp.Begun
 		out.On = append(out.On, bp)
 	}
 	for _, s := range blocks {
 		reach.Past(s.To)
+		free = false
 	}
 	over := reach.Over()
 	out.Leftover = max(0, -over)
-	out.Fits = out.Fits && over <= 0
+	out.Fits = out.Fits && (over <= 0 || !free)
 	out.Started = out.Started || len(st.Spoiled) > 0
 	return out
 }
@@ -232,19 +235,20 @@ func Fingerprint(j *job.Job, m *job.Moulding, pieces []*Piece) string {
 		fmt.Fprintln(h, int64(s.Length), s.Price, s.Available)
 	}
 	var lines []string
-	for _, p := range pieces {
-		id := p.ID
+	for i := 0; i < len(pieces); i++ {
+		p := pieces[i]
+		id, length, last := p.ID, p.Cut, p
 		if p.Of != "" { // where it is divided is the layout's own choice
 			id = p.Of
-			lines = append(lines, fmt.Sprintln(id))
-			continue
+			for ; i+1 < len(pieces) && pieces[i+1].Of == id; i++ {
+				last = pieces[i+1]
+				length += last.Cut
+			}
 		}
-		lines = append(lines, fmt.Sprintln(id, int64(p.Cut), p.Left.Slope, p.Right.Slope))
+		lines = append(lines, fmt.Sprintln(id, int64(length), p.Left.Slope, last.Right.Slope))
 	}
 	slices.Sort(lines)
-	for _, l := range slices.Compact(lines) {
-		fmt.Fprint(h, l)
-	}
+	fmt.Fprint(h, lines)
 	return hex.EncodeToString(h.Sum(nil)[:12])
 }
 

@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 
 	"gnomon/core/job"
@@ -105,9 +106,8 @@ func Choose(j *job.Job, q Quantity) Choice {
 	return c
 }
 
-// share buys the running length plus the waste share, in whole sticks: as many of
-// the length that costs least for each foot as the yard has, and the last ones as
-// short as will do.
+// share buys the running length plus the waste share, in whole sticks: the longest,
+// so that no wall is joined that need not be, and the last one as cheap as will do.
 func share(j *job.Job, q Quantity) Buy {
 	b := Buy{Way: job.BuyShare}
 	kinds := sorted(q.Moulding)
@@ -116,59 +116,42 @@ func share(j *job.Job, q Quantity) Buy {
 		return b
 	}
 	need := q.Length + measure.Length(money.Cents(q.Length).Of(int64(j.Cutting.Share), 100_00))
-	longest := measure.Length(0)
-	for _, p := range q.Pieces {
-		longest = max(longest, p.Length)
-	}
-	left := map[int]int{}
-	lots := map[int]int{}
+	left := make([]int, len(kinds))
 	for i, s := range kinds {
-		left[i] = 1 << 30
+		left[i] = math.MaxInt
 		if s.Available != nil {
 			left[i] = *s.Available
 		}
 	}
-	for need > 0 {
-		best := -1
-		for i, s := range kinds {
-			if left[i] == 0 {
-				continue
-			}
-			if best < 0 || better(s, kinds[best], need) {
-				best = i
-			}
+	for i, s := range kinds {
+		n := min(int(need/s.Length), left[i])
+		left[i] -= n
+		b.lot(s.Length, n, s.Price)
+		need -= measure.Length(n) * s.Length
+		if last := ending(kinds, left, need); need > 0 && last >= 0 {
+			b.lot(kinds[last].Length, 1, kinds[last].Price)
+			need = 0
 		}
-		if best < 0 {
-			b.Short = fmt.Sprintf("The yard has %s too little.", need.In(j.Unit))
+		if need <= 0 {
 			break
 		}
-		n := 1
-		if whole := int(need / kinds[best].Length); whole > 1 { // all but the last at once
-			n = min(whole, left[best])
-		}
-		left[best] -= n
-		lots[best] += n
-		need -= measure.Length(n) * kinds[best].Length
 	}
-	for i, s := range kinds {
-		b.lot(s.Length, lots[i], s.Price)
+	if need > 0 {
+		b.Short = fmt.Sprintf("The yard has %s too little.", need.In(j.Unit))
 	}
 	b.spares(q, kinds)
 	return b
 }
 
-// better tells which stick to take next for what is still needed: the one that
-// ends it at less, or else the one with the lower rate, longer before shorter.
-func better(a, b job.Stick, need measure.Length) bool {
-	aEnds, bEnds := a.Length >= need, b.Length >= need
-	if aEnds && bEnds {
-		return cmp.Or(cmp.Compare(a.Price, b.Price), cmp.Compare(a.Length, b.Length)) < 0
+// ending is the cheapest stick that holds what is still needed, or -1.
+func ending(kinds []job.Stick, left []int, need measure.Length) int {
+	best := -1
+	for i, s := range kinds {
+		if left[i] > 0 && s.Length >= need && (best < 0 || s.Price <= kinds[best].Price) {
+			best = i
+		}
 	}
-	rate := float64(a.Price)/float64(min(a.Length, need)) - float64(b.Price)/float64(min(b.Length, need))
-	if rate != 0 {
-		return rate < 0
-	}
-	return a.Length > b.Length
+	return best
 }
 
 func sorted(m *job.Moulding) []job.Stick {

@@ -89,6 +89,17 @@ func Work(j *job.Job) Sheet {
 	return s
 }
 
+// Group gives the lines of a group and what they come to.
+func (s *Sheet) Group(id string) (lines []Line, sum money.Cents) {
+	for _, l := range s.Lines {
+		if l.Group == id {
+			lines = append(lines, l)
+			sum += l.Amount
+		}
+	}
+	return lines, sum
+}
+
 func (s *Sheet) line(group, name, count string, rate money.Cents, per string, amount money.Cents) {
 	s.Lines = append(s.Lines, Line{group, name, count, rate, per, amount})
 }

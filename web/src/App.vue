@@ -8,7 +8,7 @@ import RoomBand from './parts/RoomBand.vue'
 import { useKeys } from './state/keys'
 import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt } from './state/job'
 import { notice } from './state/notice'
-import { roomId } from './state/place'
+import { roomId, stops } from './state/place'
 
 // Dialogs are loaded when they are first wanted.
 const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
@@ -20,7 +20,7 @@ const route = useRoute()
 const router = useRouter()
 const box = ref<'' | 'go' | 'keys' | 'room'>('')
 const stop = computed(() => String(route.name ?? ''))
-const withBand = computed(() => ['measure', 'joints', 'saw'].includes(stop.value))
+const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(stop.value))
 
 watch(
   () => route.params.job,
@@ -32,11 +32,11 @@ watch(
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
-const titles: Record<string, string> = { measure: 'Measure', joints: 'Joints', saw: 'Saw', shop: 'Shop', corner: 'One corner' }
+const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', corner: 'One corner' }
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
 
 function toStop(n: number) {
-  const name = ['measure', 'joints', 'saw'][n - 1]
+  const name = stops[n - 1]
   if (name && view.value) void router.push({ name, params: { job: view.value.id }, query: route.query })
 }
 useKeys({
@@ -49,6 +49,8 @@ useKeys({
   'alt+1': () => toStop(1),
   'alt+2': () => toStop(2),
   'alt+3': () => toStop(3),
+  'alt+4': () => toStop(4),
+  'alt+5': () => toStop(5),
 })
 </script>
 
@@ -81,11 +83,11 @@ useKeys({
 .shell { height: 100%; display: flex; }
 .work { flex: 1; min-width: 0; display: flex; flex-direction: column; }
 .pane { flex: 1; min-height: 0; display: flex; }
-.main { flex: 1; min-width: 0; overflow: auto; }
+.pane > .main { flex: 1; min-width: 0; overflow: auto; }
 .lost { padding: 40px; }
 .notice { position: fixed; z-index: 40; left: 50%; bottom: 22px; transform: translateX(-50%); max-width: min(640px, calc(100vw - 24px)); padding: 10px 18px; border-radius: 3px; background: var(--ink); color: #fff; }
 .notice.bad { background: var(--brick); }
-@media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .main { overflow: visible; flex: none; } }
+@media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .pane > .main { overflow: visible; flex: none; } }
 @media (max-width: 640px) { .pane { padding-bottom: 76px; } .notice { bottom: 84px; width: calc(100vw - 24px); } }
-@media print { .shell, .work, .pane, .main { display: block; height: auto; overflow: visible; } }
+@media print { .shell, .work, .pane, .pane > .main { display: block; height: auto; overflow: visible; } }
 </style>

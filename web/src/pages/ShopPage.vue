@@ -3,8 +3,10 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
+import RackList from '../parts/RackList.vue'
+import RunsPicker from '../parts/RunsPicker.vue'
 import type { MouldingView } from '../api/client'
-import { copeHands, insideJoints, setRule } from '../state/choices'
+import { copeHands, insideJoints, mouldingKinds, setRule } from '../state/choices'
 import { attempt, change, newId, setOp, view } from '../state/job'
 
 const v = computed(() => view.value!)
@@ -22,39 +24,32 @@ const sawFields = computed(() => [
 const add = () =>
   attempt({ do: 'add', kind: 'moulding', id: newId('m'), after: v.value.mouldings.at(-1)?.id, unit: v.value.unit, value: v.value.unit === 'mm' ? { id: '', name: 'New base', height: '120', thickness: '15', profiled: true, sticks: ['4800'] } : { id: '', name: 'New base', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] } })
 const remove = (id: string) => attempt({ do: 'remove', kind: 'moulding', id })
-const runOf = (roomId: string) => v.value.rooms.find((x) => x.id === roomId)?.runs[0]
-async function run(roomId: string, select: HTMLSelectElement) {
-  const moulding = select.value
-  const k = runOf(roomId)
-  if (k && !moulding) await attempt({ do: 'remove', kind: 'run', id: k.id })
-  else if (k) await attempt(setOp('run', k.id, 'moulding', moulding, k.moulding))
-  else await attempt({ do: 'add', kind: 'run', in: roomId, id: newId('k'), value: { id: '', moulding, level: 'floor' } })
-  select.value = runOf(roomId)?.moulding ?? '' // a refused choice does not stay on the screen
-}
+const kindOf = (m: MouldingView, e: Event) => attempt(setOp('moulding', m.id, 'kind', (e.target as HTMLSelectElement).value, m.kind))
+/** A crown is told by its drop and projection until its section is known; a casing by its width. */
+const sizes: Record<string, [string, string]> = { crown: ['drop', 'projection'], casing: ['width', 'thickness'] }
+const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
 </script>
 
 <template>
   <div class="shop">
     <section>
-      <h2>Base mouldings</h2>
+      <h2>Mouldings</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="card">
         <EntryField label="name" :value="m.name" :commit="set('moulding', m.id, 'name')" class="wide" />
-        <LengthInput label="height" :entry="m.height" :commit="set('moulding', m.id, 'height')" />
-        <LengthInput label="thickness" :entry="m.thickness" :commit="set('moulding', m.id, 'thickness')" />
+        <label class="kind"><span class="cap">kind</span><select :value="m.kind" @change="(e) => kindOf(m, e)"><option v-for="k in mouldingKinds" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
+        <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="set('moulding', m.id, 'height')" />
+        <LengthInput :label="sizes[m.kind]?.[1] ?? 'thickness'" :entry="m.thickness" :commit="set('moulding', m.id, 'thickness')" />
         <div class="col"><span class="cap">face</span><el-segmented aria-label="Face" :model-value="m.profiled" :options="shapes" @change="(x: unknown) => attempt(setOp('moulding', m.id, 'profiled', x, m.profiled))" /></div>
         <EntryField label="stick lengths" :value="sticks(m)" :commit="set('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
         <button class="link small" type="button" @click="remove(m.id)">Remove</button>
       </div>
       <button class="btn plain" type="button" @click="add">Add moulding</button>
+      <p class="quiet small">What sticks cost and how many the yard has stands on the <RouterLink :to="{ name: 'prices', params: { job: v.id } }">price sheet</RouterLink>.</p>
     </section>
     <section>
       <h2>Where they run</h2>
       <p v-if="!v.rooms.length" class="quiet small">No rooms yet.</p>
-      <label v-for="r in v.rooms" :key="r.id" class="runs"><span>{{ r.title }}</span>
-        <select :value="r.runs[0]?.moulding ?? ''" @change="(e) => run(r.id, e.target as HTMLSelectElement)">
-          <option value="">no base</option><option v-for="m in v.mouldings" :key="m.id" :value="m.id">{{ m.name || m.id }}, {{ m.height.text }} × {{ m.thickness.text }}</option>
-        </select>
-      </label>
+      <div v-for="r in v.rooms" :key="r.id" class="runs"><span>{{ r.title }}</span><RunsPicker :room="r" /></div>
     </section>
     <section>
       <h2>The saw</h2>
@@ -66,12 +61,26 @@ async function run(roomId: string, select: HTMLSelectElement) {
       <p class="quiet small">Angles without sign. Settings are rounded to what the scale can be read to; a cut past the swing becomes a note in the margin.</p>
     </section>
     <section>
+      <h2>Sticks and blade</h2>
+      <div class="card">
+        <LengthInput label="kerf of the blade" :entry="v.cutting.kerf" :commit="set('cutting', '', 'kerf')" />
+        <LengthInput label="trimmed off each end" :entry="v.cutting.endTrim" :commit="set('cutting', '', 'end_trim')" />
+        <LengthInput label="offcuts kept from" :entry="v.cutting.keep" :commit="set('cutting', '', 'keep')" />
+        <LengthInput label="shortest scarfed part" :entry="v.cutting.shortest" :commit="set('cutting', '', 'shortest')" />
+      </div>
+    </section>
+    <section>
+      <h2>Offcut rack</h2>
+      <RackList />
+    </section>
+    <section>
       <h2>House rules</h2>
       <div class="card">
         <div class="col"><span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="v.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" /></div>
+        <div class="col"><span class="cap">scarfs</span><el-segmented aria-label="Scarfs" :model-value="v.rules.scarf" :options="scarfs" @change="(to: unknown) => setRule('scarf', to)" /></div>
         <div class="col"><span class="cap">coped ends</span><el-segmented aria-label="Coped ends" :model-value="v.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></div>
       </div>
-      <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting.</p>
+      <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting. A scarf at 22.5° shows small differences between two sticks less than one at 45°.</p>
     </section>
     <section>
       <h2>This job</h2>
@@ -87,7 +96,7 @@ async function run(roomId: string, select: HTMLSelectElement) {
 .card :deep(.wide) { width: 200px; } .card :deep(.sticks) { width: 220px; }
 .col { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); }
 .runs { display: flex; align-items: center; gap: 14px; padding: 6px 0; } .runs span { width: 160px; }
-select { height: 40px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); min-width: 260px; }
+select { height: 40px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); } .kind { display: flex; flex-direction: column; gap: 2px; } .kind select { min-width: 110px; }
 section > .btn { margin-top: 12px; } .links { display: flex; gap: 18px; padding-top: 10px; }
 @media (max-width: 640px) { .shop { padding: 16px 14px 100px; } .runs { flex-direction: column; align-items: stretch; gap: 2px; } select { height: 48px; } }
 </style>

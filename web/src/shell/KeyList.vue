@@ -4,7 +4,7 @@ import { ref } from 'vue'
 const emit = defineEmits<{ close: [] }>()
 const open = ref(true)
 const keys: [string, string][] = [
-  ['Alt 1 – 3', 'Measure, Joints, Saw'],
+  ['Alt 1 – 5', 'Look, Measure, Joints, Sticks, Saw'],
   ['Enter', 'take the value and go on'],
   ['Shift Enter', 'take the value and go back'],
   ['J · K', 'next, previous wall, corner or cut'],
@@ -14,6 +14,7 @@ const keys: [string, string][] = [
   ['U', 'inches or millimetres'],
   ['Space', 'mark cut'],
   ['X', 'miscut'],
+  ['M', 'at Sticks: move the chosen piece to another stick'],
   ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
   ['Ctrl K · /', 'go to a wall, corner or piece'],
   ['?', 'this list'],

@@ -4,12 +4,12 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { view } from '../state/job'
-import { roomId } from '../state/place'
+import { roomId, stops } from '../state/place'
 
 const route = useRoute()
-const names: Record<string, string> = { measure: 'Measure', joints: 'Joints', saw: 'Saw' }
-const stops = computed(() =>
-  ['measure', 'joints', 'saw'].map((id, i) => ({ id, key: i + 1, name: names[id]!, ...view.value?.stops.find((s) => s.id === id) })),
+const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw' }
+const marks = computed(() =>
+  stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...view.value?.stops.find((s) => s.id === id) })),
 )
 const to = (stop: string) => (view.value ? { name: stop, params: { job: view.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
 </script>
@@ -18,12 +18,12 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
   <aside class="story screen-only">
     <RouterLink class="name" :to="{ name: 'jobs' }" title="All jobs">Gnomon</RouterLink>
     <nav aria-label="The order of work">
-      <svg class="stick" width="16" height="248" aria-hidden="true">
-        <rect x="1" y="0" width="13" height="248" rx="1" />
-        <line v-for="n in 24" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
+      <svg class="stick" width="16" height="388" aria-hidden="true">
+        <rect x="1" y="0" width="13" height="388" rx="1" />
+        <line v-for="n in 38" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
       </svg>
       <RouterLink
-        v-for="s in stops" :key="s.id" class="stop" :to="to(s.id)" :class="{ on: route.name === s.id, off: !view }" :aria-disabled="!view" :title="`Alt ${s.key}`"
+        v-for="s in marks" :key="s.id" class="stop" :to="to(s.id)" :class="{ on: route.name === s.id, off: !view }" :aria-disabled="!view" :title="`Alt ${s.key}`"
       >
         <svg class="notch" viewBox="0 0 24 16" aria-hidden="true"><path :class="(s.state ?? 'untouched').replace(' ', '-')" d="M1 1h14l8 7-8 7H1z" /></svg>
         <span class="word">{{ s.name }}</span>
@@ -48,7 +48,7 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
 nav { position: relative; display: flex; flex-direction: column; }
 .stick { position: absolute; left: 4px; top: 4px; }
 .stick rect { fill: var(--pine); stroke: var(--pine-edge); } .stick line { stroke: var(--pine-edge); }
-.stop { position: relative; display: grid; grid-template-columns: 26px 1fr auto; column-gap: 10px; align-items: center; padding: 12px 0; min-height: 82px; align-content: center; color: var(--ink); text-decoration: none; }
+.stop { position: relative; display: grid; grid-template-columns: 26px 1fr auto; column-gap: 10px; align-items: center; padding: 10px 0; min-height: 77px; align-content: center; color: var(--ink); text-decoration: none; }
 .stop.off { pointer-events: none; opacity: 0.5; }
 .notch { width: 24px; height: 16px; }
 .notch path { stroke: var(--ink); stroke-width: 1.2; fill: var(--paper); }
@@ -73,7 +73,8 @@ nav { position: relative; display: flex; flex-direction: column; }
   .name { display: none; }
   nav { flex-direction: row; flex: 3; justify-content: space-around; }
   .apart { flex: 2; border: 0; padding: 0; }
-  .stop, .apart .stop { min-height: 56px; min-width: 56px; justify-content: center; align-items: center; }
+  .stop, .apart .stop { min-height: 56px; min-width: 48px; justify-content: center; align-items: center; } .word { font-size: 12px; }
+  nav { flex: 5; }
   .count { position: absolute; top: 2px; right: 2px; font-size: 11px; }
 }
 </style>

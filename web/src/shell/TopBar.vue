@@ -7,7 +7,7 @@ defineEmits<{ go: []; keys: []; newRoom: [] }>()
 const router = useRouter()
 const route = useRoute()
 function toRoom(id: string) {
-  void router.push({ name: route.name === 'shop' ? 'measure' : route.name!, params: route.params, query: { room: id } })
+  void router.push({ name: ['shop', 'prices', 'quote'].includes(String(route.name)) ? 'measure' : route.name!, params: route.params, query: { room: id } })
 }
 const units = [
   { label: 'ft in', value: 'in' },

@@ -5,7 +5,11 @@ export const turnKinds = [{ label: 'inside', value: 'inside' }, { label: 'outsid
 export const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
 export const roomShapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
 export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
+export const buyWays = [{ label: 'share', value: 'share' }, { label: 'fitted', value: 'fit' }]
+export const mouldingKinds = [{ label: 'base', value: 'base' }, { label: 'shoe', value: 'shoe' }, { label: 'chair rail', value: 'rail' }, { label: 'crown', value: 'crown' }, { label: 'casing', value: 'casing' }]
+/** Where a kind of moulding runs. */
+export const levelOf: Record<string, 'floor' | 'rail' | 'ceiling'> = { base: 'floor', shoe: 'floor', rail: 'rail', crown: 'ceiling', casing: 'floor' }
 export const copeHands = [{ label: 'left ends', value: 'left' }, { label: 'right ends', value: 'right' }]
 
 /** Sets a house rule of the job, as it was seen on the screen. */
-export const setRule = (rule: 'inside' | 'cope_hand', to: unknown) => attempt(setOp('rules', '', rule, to, view.value!.rules[rule]))
+export const setRule = (rule: 'inside' | 'cope_hand' | 'scarf', to: unknown) => attempt(setOp('rules', '', rule, to, view.value!.rules[rule]))

@@ -92,6 +92,11 @@ export async function change(...ops: Op[]): Promise<void> {
   }
 }
 
+/** Makes a change by another route that answers with the job. Throws Refused. */
+export async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
+  await inTurn(async () => accept(await take(call(client))))
+}
+
 /** Like change, for what has no field of its own to show a refusal at. */
 export async function attempt(...ops: Op[]): Promise<boolean> {
   try {

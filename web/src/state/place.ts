@@ -1,6 +1,9 @@
 import { computed, ref, watch } from 'vue'
 import { view } from './job'
 
+/** The stops in the order of work. */
+export const stops = ['look', 'measure', 'joints', 'sticks', 'saw']
+
 /** What is chosen: a wall, corner or piece. The band, drawings and lists all follow it. */
 export const chosen = ref<{ kind: string; id: string } | null>(null)
 export const roomId = ref('')

@@ -85,7 +85,7 @@ const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.leng
 useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut })
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end' }
-const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: 'square, to the casing' })[end.value?.joint ?? 'square'])
+const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: 'square, to the casing', scarf: 'scarf' })[end.value?.joint ?? 'square'])
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
 const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
 const next = computed(() => {
@@ -108,7 +108,7 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
     <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
     <template v-else>
       <header>
-        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2</span></h2>
+        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
         <span class="dim">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
