@@ -71,7 +71,7 @@ func TestFromTapeToSaw(t *testing.T) {
 	b.see("6 of 6 walls, 6 of 6 corners")
 	b.see("Nothing to say about this room.")
 
-	b.chord(input.ModifierAlt, "2")
+	b.chord(input.ModifierAlt, "3")
 	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 7")
 	rows := js[[]string](b, "[...document.querySelectorAll('.lower .cuts tbody tr')].map(r => r.innerText.replace(/\\s+/g, ' ').trim())")
 	for i, want := range []string{
@@ -87,7 +87,7 @@ func TestFromTapeToSaw(t *testing.T) {
 	}
 	assert.Len(t, rows, 7)
 
-	b.chord(input.ModifierAlt, "3")
+	b.chord(input.ModifierAlt, "5")
 	b.see("0 of 14 cuts made")
 	b.until("document.querySelector('.saw .blade')")
 	first := js[string](b, "document.querySelector('.saw h2').innerText")
@@ -112,7 +112,7 @@ func TestFromTapeToSaw(t *testing.T) {
 	assert.Equal(t, 1, js[int](b, "document.querySelectorAll('.band .piece.done').length"))
 
 	// A wall measured again after its piece was cut is a note, not a silent change.
-	b.chord(input.ModifierAlt, "1")
+	b.chord(input.ModifierAlt, "2")
 	b.see("6 of 6 walls")
 	b.press("j") // from the piece that came next at the saw, on wall 6
 	b.press(kb.Enter)

@@ -39,7 +39,11 @@ func TestShop(t *testing.T) {
 	b.fill("swings right to", "70")
 	b.fill("scale can be read to", "0.1")
 	b.click(".el-segmented__item", "mitre")
-	js[bool](b, `(s => (s.value = 'hall-base', s.dispatchEvent(new Event('change', {bubbles: true}))))([...document.querySelectorAll('.runs select')][2])`)
+	galley := "document.querySelectorAll('[aria-label=\"Mouldings in Galley\"] input')"
+	js[bool](b, galley+"[0].click() || true")
+	b.until(galley + "[0].checked")
+	js[bool](b, galley+"[1].click() || true")
+	b.until("!" + galley + "[1].checked")
 	b.click(".story .word", "Joints")
 	b.until("!document.body.innerText.includes('this saw cannot reach the cut')")
 	b.see("67.6° left")

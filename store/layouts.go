@@ -41,7 +41,7 @@ type laidRow struct {
 	JobID      string `gorm:"primaryKey"`
 	MouldingID string `gorm:"primaryKey"`
 	StickID    string `gorm:"primaryKey"`
-	Pos        int    `gorm:"primaryKey;autoIncrement:false"`
+	Pos        int    `gorm:"primaryKey;autoIncrement:false"` // from 1: a zero is no key to GORM
 	Piece      string
 	FromNm     int64
 	ToNm       int64
@@ -54,7 +54,7 @@ func (r *rows) addLayout(id string, l job.Layout) {
 	for i, s := range l.Sticks {
 		r.Sticks = append(r.Sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
 		for k, p := range s.Pieces {
-			r.Laid = append(r.Laid, laidRow{id, l.Moulding, s.ID, k, p.Piece, int64(p.From), int64(p.To)})
+			r.Laid = append(r.Laid, laidRow{id, l.Moulding, s.ID, k + 1, p.Piece, int64(p.From), int64(p.To)})
 		}
 	}
 }

@@ -51,21 +51,12 @@ func (e *Taken) Error() string {
 	return fmt.Sprintf("the offcut of %s is laid out in the job %q; fit that job's sticks again first", e.Name, e.Job)
 }
 
-type rackEntry struct {
-	rackRow
-	TakenBy string
-}
-
 // Rack lists the offcuts, longest first for each moulding.
 func (s *Store) Rack() ([]Offcut, error) {
-	var rs []rackEntry
-	err := s.db.Raw(`SELECT r.*, coalesce((SELECT max(l.job_id) FROM layout_sticks l WHERE l.source = ? || r.id), '') AS taken_by
-		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, plan.SourceRack).Scan(&rs).Error
 	out := []Offcut{}
-	for _, r := range rs {
-		out = append(out, Offcut{ID: r.ID, Name: r.Name, Kind: r.Kind, Height: measure.Length(r.HeightNm), Thickness: measure.Length(r.ThicknessNm),
-			Length: measure.Length(r.LengthNm), Text: r.LengthText, Note: r.Note, TakenBy: r.TakenBy})
-	}
+	err := s.db.Raw(`SELECT r.id, r.name, r.kind, r.height_nm AS height, r.thickness_nm AS thickness, r.length_nm AS length, r.length_text AS text, r.note,
+		coalesce((SELECT max(l.job_id) FROM layout_sticks l WHERE l.source = ? || r.id), '') AS taken_by
+		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, plan.SourceRack).Scan(&out).Error
 	return out, err
 }
 

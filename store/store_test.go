@@ -65,7 +65,7 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	list, err := s.Jobs()
 	require.NoError(t, err)
 	require.Len(t, list, 1)
-	assert.Equal(t, int64(3), list[0].Rooms)
+	assert.Equal(t, int64(4), list[0].Rooms)
 	_, _, err = s.Job("nowhere")
 	assert.ErrorIs(t, err, ErrNoJob)
 }
@@ -162,7 +162,7 @@ func TestMarksSurviveRestartAndRemovalOfTheirPiece(t *testing.T) {
 	j, _, err := s.Job(id)
 	require.NoError(t, err)
 	require.Len(t, j.Marks, 1)
-	assert.Len(t, j.Rooms, 2)
+	assert.Len(t, j.Rooms, 3)
 	r, err := s.Undo(id, "desk")
 	require.NoError(t, err)
 	assert.Equal(t, "Waiting Hall", r.Job.Rooms[0].Name)

@@ -91,6 +91,9 @@ func DefaultCutting(unit measure.Unit) Cutting {
 
 func (c *Cutting) normalise(unit measure.Unit) {
 	d := DefaultCutting(unit)
+	if *c == (Cutting{}) {
+		*c = d
+	}
 	c.Kerf, c.EndTrim = orEntry(c.Kerf, d.Kerf), orEntry(c.EndTrim, d.EndTrim)
 	c.Keep, c.Shortest = orEntry(c.Keep, d.Keep), orEntry(c.Shortest, d.Shortest)
 }

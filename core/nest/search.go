@@ -223,7 +223,7 @@ func (s *search) program() {
 		if s.improve(from, s.effort.Work/20); s.amount(s.worth) < before {
 			since = s.work.spent
 		}
-		if s.near() && s.work.spent-since > s.effort.Work/12 {
+		if s.near() && s.work.spent-since > s.effort.Work/16 {
 			return
 		}
 		eager = 0.5 + 0.5*s.rng.Float64()

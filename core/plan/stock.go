@@ -253,7 +253,7 @@ func Fingerprint(j *job.Job, m *job.Moulding, pieces []*Piece) string {
 }
 
 // Spare tells whether the stick is kept whole against miscuts.
-func (b Bar) Spare() bool { return len(b.On) == 0 && len(b.Spoiled) == 0 && b.Source == "" }
+func (b Bar) Spare() bool { return len(b.On) == 0 && len(b.Spoiled) == 0 && b.Source == "" && !b.Bad }
 
 // Origin is where a laid stick came from: bought, rack or miscut.
 func Origin(s job.LaidStick) string {

@@ -175,7 +175,7 @@ func TestYardsAndSpares(t *testing.T) {
 		j.Mouldings[0].Spares = 2
 	})
 	c := Work(&j).Choices[0]
-	assert.Equal(t, []Lot{{16 * foot, 3, 32_00}, {8 * foot, 4, 17_00}}, c.Share.Sticks, "one and two spares; the yard had no more")
+	assert.Equal(t, []Lot{{16 * foot, 3, 32_00}, {8 * foot, 5, 17_00}}, c.Share.Sticks, "one and two spares; the yard had no more")
 	assert.Empty(t, c.Share.Short)
 	j.Mouldings[0].Sticks[1].Available = &few
 	c = Work(&j).Choices[0]

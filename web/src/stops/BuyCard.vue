@@ -43,7 +43,7 @@ const choose = (to: unknown) => attempt(setOp('moulding', props.of.moulding, 'bu
 .card { background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; padding: 10px 14px; }
 header { display: flex; align-items: center; gap: 10px; flex-wrap: wrap; } .space { flex: 1; }
 .ways { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; margin-top: 6px; }
-.way { position: relative; padding: 5px 10px; border-left: 3px solid var(--rule); } .way.on { border-color: var(--chalk); background: var(--chalk-wash); }
+.way { position: relative; padding: 5px 10px; border-left: 3px solid var(--rule); } .way.on { border-color: var(--chalk); background: var(--chalk-wash); } .good { color: #2f6641; }
 .cap { font-size: 13px; color: var(--pencil); }
 ul { list-style: none; margin: 4px 0; padding: 0; } li { display: flex; align-items: center; gap: 10px; }
 .to-scale { flex: 1; max-width: 120px; } .to-scale i { display: block; height: 10px; background: var(--pine); border: 1px solid var(--pine-edge); border-radius: 1px; }

@@ -16,8 +16,11 @@ async function send(list: string) {
   await change(...begin, { do: 'add', kind: 'walls', in: at, id: newId('w'), value: list })
   if (!roomId.value) roomId.value = at
 }
+/** One list after another: the first may have to make the room that the next goes into. */
+let queue: Promise<void> = Promise.resolve()
+const take = (list: string) => (queue = queue.then(() => taken(list)))
 /** Takes what is called out; a refusal leaves it in the field. */
-async function take(list: string) {
+async function taken(list: string) {
   if (!list.replaceAll(/[,;\s]/g, '')) return
   bad.value = ''
   try {

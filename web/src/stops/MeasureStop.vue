@@ -33,6 +33,8 @@ const measured = computed(() => room.value?.walls.filter((w) => w.length).length
 const joined = computed(() => room.value?.corners.filter((c) => c.joined) ?? [])
 const read = computed(() => joined.value.filter((c) => c.typed !== '').length)
 
+/** What was called out at Look stands where the tape's length will. */
+const about = computed(() => (wall.value?.rough && !wall.value.length ? `about ${wall.value.rough.text}` : undefined))
 const lengthField = ref<InstanceType<typeof LengthInput>>()
 const cornerField = ref<InstanceType<typeof AngleInput>>()
 const drafting = ref(false)
@@ -107,7 +109,7 @@ useKeys({
       <div class="row">
         <LengthInput
           :key="`l${wall.id}`" ref="lengthField" big :label="`Wall ${index + 1}${before && corner.joined ? `, corner ${before} to ${corner.letter}` : before ? `, from corner ${before}` : corner.joined ? `, to corner ${corner.letter}` : ''}`"
-          :entry="wall.length" :commit="commitLength" :keys="{ o: draft }" @walked="(b) => step(b ? -1 : 1, true, b)"
+          :entry="wall.length" :hint="about" :commit="commitLength" :keys="{ o: draft }" @walked="(b) => step(b ? -1 : 1, true, b)"
         />
         <div v-if="openings.length || drafting" class="openings">
           <div v-for="(o, i) in openings" :key="o.id" class="opening">

@@ -1,31 +1,41 @@
 <script setup lang="ts">
-// One stick with its pieces as things that can be taken to another: dragged by
-// hand, or chosen and moved by keyboard.
-import Sortable from 'sortablejs'
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+// One stick with its pieces as things that can be taken to another: dragged with
+// the mouse, or chosen and moved by keyboard or thumb.
+import { ref } from 'vue'
 import type { BarView } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import { isChosen } from '../state/place'
 
 const props = defineProps<{ of: BarView; longest: number; fixed: boolean }>()
 const emit = defineEmits<{ move: [piece: string, to: string]; flag: [field: 'locked' | 'bad']; choose: [piece: string] }>()
-const list = ref<HTMLElement>()
-let sorter: Sortable | undefined
-onMounted(() => {
-  if (!list.value) return
-  sorter = Sortable.create(list.value, {
-    group: 'sticks', animation: 0, draggable: '.piece', filter: '.begun', sort: false, delay: 120, delayOnTouchOnly: true, disabled: props.fixed,
-    onAdd(e) {
-      // The list is drawn from the job: put the element back, and ask for the move.
-      const piece = e.item.dataset.piece!
-      e.from.insertBefore(e.item, e.from.children[e.oldIndex!] ?? null)
-      emit('move', piece, (e.to as HTMLElement).dataset.stick!)
-    },
-  })
-})
-onBeforeUnmount(() => sorter?.destroy())
 const from: Record<string, string> = { rack: 'offcut', miscut: 'rest of a miscut', bought: '' }
 const share = (x: number) => `${(100 * x) / props.longest}%`
+
+/** The piece under way, and how far it has been taken. */
+const held = ref({ piece: '', x: 0, y: 0 })
+const far = 5 // less is a click
+function take(e: PointerEvent, piece: string) {
+  if (e.button !== 0 || e.pointerType === 'touch' || props.fixed) return
+  const at = { x: e.clientX, y: e.clientY }
+  const el = e.currentTarget as HTMLElement
+  const onStick = (m: PointerEvent) => document.elementsFromPoint(m.clientX, m.clientY).find((x) => x.matches('[data-stick]')) as HTMLElement | undefined
+  const move = (m: PointerEvent) => {
+    if (Math.hypot(m.clientX - at.x, m.clientY - at.y) < far && !held.value.piece) return
+    if (!held.value.piece) el.setPointerCapture(e.pointerId)
+    held.value = { piece, x: m.clientX - at.x, y: m.clientY - at.y }
+  }
+  const stop = (m: PointerEvent) => {
+    window.removeEventListener('pointermove', move)
+    window.removeEventListener('pointerup', stop)
+    window.removeEventListener('pointercancel', stop)
+    const to = held.value.piece && m.type === 'pointerup' ? onStick(m)?.dataset.stick : ''
+    held.value = { piece: '', x: 0, y: 0 }
+    if (to && to !== props.of.id) emit('move', piece, to)
+  }
+  window.addEventListener('pointermove', move)
+  window.addEventListener('pointerup', stop)
+  window.addEventListener('pointercancel', stop)
+}
 </script>
 
 <template>
@@ -33,11 +43,11 @@ const share = (x: number) => `${(100 * x) / props.longest}%`
     <div class="name"><b>{{ of.number }}</b> <LengthText :of="of.length" /><span class="quiet small">{{ from[of.from] }}{{ of.spare ? 'spare' : '' }}{{ of.finished ? ' all cut' : '' }}</span></div>
     <div class="wood">
       <slot />
-      <div ref="list" class="pieces" :data-stick="of.id" :style="{ width: share(of.picture.length) }">
+      <div class="pieces" :data-stick="of.id" :style="{ width: share(of.picture.length) }">
         <button
-          v-for="(p, i) in of.pieces" :key="p.id" type="button" class="piece" :class="{ on: isChosen('piece', p.id), begun: p.begun }" :data-piece="p.id"
-          :style="{ left: `${(100 * of.picture.pieces[i]!.backFrom) / of.picture.length}%`, width: `${(100 * (of.picture.pieces[i]!.backTo - of.picture.pieces[i]!.backFrom)) / of.picture.length}%` }"
-          :title="`${p.label}, ${p.cut.text}, ${p.room}`" @click="emit('choose', p.id)"
+          v-for="(p, i) in of.pieces" :key="p.id" type="button" class="piece" :class="{ on: isChosen('piece', p.id), begun: p.begun, held: held.piece === p.id }" :data-piece="p.id"
+          :style="{ transform: held.piece === p.id ? `translate(${held.x}px, ${held.y}px)` : undefined, left: `${(100 * of.picture.pieces[i]!.backFrom) / of.picture.length}%`, width: `${(100 * (of.picture.pieces[i]!.backTo - of.picture.pieces[i]!.backFrom)) / of.picture.length}%` }"
+          :title="`${p.label}, ${p.cut.text}, ${p.room}`" @click="emit('choose', p.id)" @pointerdown="(e) => !p.begun && take(e, p.id)"
         ><span class="label">{{ p.short || p.label }}</span><span class="len"><LengthText :of="p.cut" /></span></button>
         <span v-if="of.leftover.nm > 0 && of.leftover.nm / of.length.nm > 0.045" class="over" :style="{ left: `${(100 * of.picture.left) / of.picture.length}%` }"><LengthText :of="of.racked ?? of.leftover" />{{ of.racked ? ' on the rack' : of.offcut ? ' keep' : '' }}</span>
       </div>
@@ -54,9 +64,9 @@ const share = (x: number) => `${(100 * x) / props.longest}%`
 .name { line-height: 1.2; } .name b { display: inline-block; min-width: 18px; color: var(--pencil); } .name .small { display: block; }
 .wood { position: relative; height: 34px; }
 .pieces { position: absolute; inset: 0 auto 0 0; height: 34px; }
-.piece { position: absolute; top: 0; height: 34px; padding: 0 7px; border: 0; background: none; cursor: grab; display: flex; flex-direction: column; justify-content: center; align-items: center; overflow: hidden; line-height: 1.05; white-space: nowrap; font-family: var(--narrow); }
+.piece { position: absolute; top: 0; height: 34px; padding: 0 7px; border: 0; background: none; cursor: grab; user-select: none; display: flex; flex-direction: column; justify-content: center; align-items: center; overflow: hidden; line-height: 1.05; white-space: nowrap; font-family: var(--narrow); }
 .piece.begun { cursor: default; } .label { font-weight: 600; font-size: 14px; } .len { font-size: 12.5px; }
-.piece:focus-visible { outline-offset: -2px; } .piece.sortable-ghost { opacity: 0.35; }
+.piece:focus-visible { outline-offset: -2px; } .piece.held { z-index: 10; background: var(--pine); outline: 2px solid var(--chalk); cursor: grabbing; }
 .over { position: absolute; top: 8px; padding-left: 8px; font-size: 12.5px; color: var(--pencil); white-space: nowrap; font-family: var(--narrow); pointer-events: none; }
 .bad .name { color: var(--brick); }
 .do { display: flex; gap: 6px; } .flag { min-height: 28px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 13px; cursor: pointer; } .flag.on { background: var(--ink); color: #fff; } .flag.warn { background: var(--brick); color: #fff; }
