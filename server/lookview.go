@@ -1,7 +1,6 @@
 package server
 
 import (
-	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -48,7 +47,7 @@ func roughView(e *job.Entry, u measure.Unit) *EntryView {
 	if e == nil {
 		return nil
 	}
-	v := EntryView{LengthView: lengthView(e.Length, u), Typed: e.Shown(edit.Rough(u))}
+	v := EntryView{LengthView: lengthView(e.Length, u), Typed: e.Shown(job.FieldUnit("rough", u))}
 	return &v
 }
 

@@ -100,6 +100,7 @@ type RoomCount struct {
 	Walls     int        `json:"walls"`
 	Known     int        `json:"known"`
 	Measured  int        `json:"measured"`
+	Hints     []string   `json:"hints" doc:"what to mind in it"`
 }
 
 // ShoppingRow is a line of the shopping list.
@@ -162,7 +163,7 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 		v.Sums = append(v.Sums, SumView{g.ID, g.Title, moneyView(g.Amount, cur)})
 	}
 	for _, r := range s.Look.Rooms {
-		v.Rooms = append(v.Rooms, RoomCount{r.ID, r.Inside, r.Outside, r.Guessed, r.Doors, lengthView(r.Perimeter, u), r.Walls, r.Known, r.Measured})
+		v.Rooms = append(v.Rooms, RoomCount{r.ID, r.Inside, r.Outside, r.Guessed, r.Doors, lengthView(r.Perimeter, u), r.Walls, r.Known, r.Measured, some(r.Hints)})
 	}
 	for _, it := range s.Shopping(j) {
 		row := ShoppingRow{Count: it.Count, Name: it.Name, Cost: moneyView(it.Cost, cur)}

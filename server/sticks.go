@@ -56,6 +56,12 @@ type Shift struct {
 	To     string `json:"to" maxLength:"64" doc:"a stick of the layout, or new:0 for a new one of the moulding's first length"`
 }
 
+// Off keeps a piece off its offcut.
+type Off struct {
+	Client string `json:"client" minLength:"1" maxLength:"64"`
+	Piece  string `json:"piece" maxLength:"200"`
+}
+
 // Tried is a layout as it would be.
 type Tried struct {
 	Now  StockView `json:"now"`
@@ -132,6 +138,20 @@ func (s *server) sticks(api huma.API) {
 		Body Shift
 	}) (*Body[JobView], error) {
 		j, l, _, _, err := s.moved(in.Job, in.Moulding, in.Body)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		return s.lay(in.Job, in.Body.Client, l, j.Layout(in.Moulding))
+	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"), func(_ context.Context, in *struct {
+		SticksPath
+		Body Off
+	}) (*Body[JobView], error) {
+		j, p, err := s.planned(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		l, err := plan.KeepOff(&j, &p, in.Moulding, in.Body.Piece)
 		if err != nil {
 			return nil, asProblem(err)
 		}

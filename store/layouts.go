@@ -17,6 +17,7 @@ type layoutRow struct {
 	Least      int64
 	StandsFor  string
 	Scarfs     string // JSON of job.Scarf
+	Barred     string // JSON of job.Bar
 }
 
 func (layoutRow) TableName() string { return "layouts" }
@@ -50,7 +51,7 @@ type laidRow struct {
 func (laidRow) TableName() string { return "layout_pieces" }
 
 func (r *rows) addLayout(id string, l job.Layout) {
-	r.Layouts = append(r.Layouts, layoutRow{id, l.Moulding, l.Marks, int64(l.Least), l.For, jsonText(l.Scarfs)})
+	r.Layouts = append(r.Layouts, layoutRow{id, l.Moulding, l.Marks, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
 	for i, s := range l.Sticks {
 		r.Sticks = append(r.Sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
 		for k, p := range s.Pieces {
@@ -67,6 +68,9 @@ func (r rows) layouts(j *job.Job) error {
 	for _, l := range r.Layouts {
 		out := job.Layout{Moulding: l.MouldingID, Marks: l.Marks, Least: money.Cents(l.Least), For: l.StandsFor}
 		if err := json.Unmarshal([]byte(l.Scarfs), &out.Scarfs); err != nil {
+			return err
+		}
+		if err := json.Unmarshal([]byte(l.Barred), &out.Barred); err != nil {
 			return err
 		}
 		for _, s := range r.Sticks {

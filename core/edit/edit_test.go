@@ -155,6 +155,30 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		},
 		func() Op { return set1("room", room, "closed", fmt.Sprint(rapid.Bool().Draw(t, "closed"))) },
 		func() Op { return set1("moulding", "b", "sticks", `["16'", "12"]`) },
+		func() Op {
+			return set1("wall", wall(), "rough", fmt.Sprintf("%q", rapid.SampledFrom([]string{"11", "9'6", "3.2 m", ""}).Draw(t, "rough")))
+		},
+		func() Op { return set1("wall", wall(), "joists", fmt.Sprint(rapid.Bool().Draw(t, "joists"))) },
+		func() Op {
+			return set1("room", room, "outside", rapid.SampledFrom([]string{"2", `"3"`, "null"}).Draw(t, "outside"))
+		},
+		func() Op { return set1("prices", "", "cope", `"12.50"`) },
+		func() Op { return set1("stick", "b/0", "price", `"31.5"`) },
+		func() Op {
+			return set1("stick", "b/0", "available", rapid.SampledFrom([]string{"4", "null"}).Draw(t, "there"))
+		},
+		func() Op { return set1("cutting", "", "kerf", `"3/32"`) },
+		func() Op {
+			return Op{Do: Add, Kind: "walls", In: room, ID: id, Value: json.RawMessage(`"11, 9'6; 4"`)}
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "sundry", ID: id, Value: json.RawMessage(`{"id":"","by":"joint","price":3,"lasts":10}`)}
+		},
+		func() Op { return Op{Do: Remove, Kind: "sundry", ID: "paint"} },
+		func() Op {
+			return Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"96\""}]}]}`)}
+		},
+		func() Op { return Op{Do: Remove, Kind: "layout", ID: "b"} },
 		func() Op { return Op{Do: Add, Kind: "wall", In: room, ID: id, After: after()} },
 		func() Op { return Op{Do: Remove, Kind: "wall", ID: wall()} },
 		func() Op { return Op{Do: Move, Kind: "wall", ID: wall(), After: after()} },
@@ -191,9 +215,13 @@ func untype(j *job.Job) {
 			plain(&m.Sticks[k].Entry)
 		}
 	}
+	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry} {
+		plain(e)
+	}
 	for i := range j.Rooms {
 		for k := range j.Rooms[i].Walls {
 			plain(j.Rooms[i].Walls[k].Length)
+			plain(j.Rooms[i].Walls[k].Rough)
 		}
 		for k := range j.Rooms[i].Openings {
 			plain(&j.Rooms[i].Openings[k].From)

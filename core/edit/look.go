@@ -6,17 +6,7 @@ import (
 	"strings"
 
 	"gnomon/core/job"
-	"gnomon/core/measure"
 )
-
-// Rough is what a bare number means in a field for a rough length: feet or
-// metres, as they are called out.
-func Rough(unit measure.Unit) measure.Unit {
-	if unit.Metric() {
-		return measure.UnitMetre
-	}
-	return measure.UnitFoot
-}
 
 // callOut adds walls with the rough lengths of a list, one after another.
 func callOut(room *job.Room, op Op) (Op, error) {
@@ -31,7 +21,7 @@ func callOut(room *job.Room, op Op) (Op, error) {
 		if part == "" {
 			continue
 		}
-		e, err := job.Typed(part, Rough(op.Unit))
+		e, err := job.Typed(part, job.FieldUnit("rough", op.Unit))
 		if err != nil {
 			return Op{}, job.Unreadable("walls", "rough length", part, err)
 		}

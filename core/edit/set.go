@@ -109,10 +109,7 @@ func set(j *job.Job, op Op) (Op, error) {
 	}
 	cur := reflect.ValueOf(target).Elem()
 	thing := strings.TrimSpace(op.Kind + " " + op.ID)
-	unit := op.Unit
-	if op.Field == "rough" || op.Field == "ceiling" {
-		unit = Rough(op.Unit)
-	}
+	unit := job.FieldUnit(op.Field, op.Unit)
 	value, err := decode(cur.Type(), op.Value, unit, thing, op.Field)
 	if err != nil {
 		return Op{}, err

@@ -130,6 +130,10 @@ func (c *checker) layout(j *Job, l *Layout) {
 			}
 		}
 	}
+	for _, b := range l.Barred {
+		c.text(thing, "piece", b.Piece)
+		c.text(thing, "source", b.Source)
+	}
 	for _, s := range l.Scarfs {
 		for i, at := range s.At {
 			if at <= 0 || i > 0 && at <= s.At[i-1] {

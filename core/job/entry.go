@@ -159,11 +159,23 @@ func Resolve(v measured, unit measure.Unit) error {
 		if e.Text == "" && e.Length == 0 && optional[thing] {
 			return nil // left out: Normalise gives the default
 		}
-		if err := e.resolve(unit); err != nil {
+		if err := e.resolve(FieldUnit(field, unit)); err != nil {
 			return Unreadable(thing, field, e.Text, err)
 		}
 		return nil
 	})
+}
+
+// FieldUnit is what a bare number means in a field of a job in the unit: feet or
+// metres for what is called out at a quick look, else the unit itself.
+func FieldUnit(field string, unit measure.Unit) measure.Unit {
+	switch {
+	case field != "rough" && field != "ceiling":
+		return unit
+	case unit.Metric():
+		return measure.UnitMetre
+	}
+	return measure.UnitFoot
 }
 
 // optional are the things of a job whose lengths may be left out.
@@ -182,7 +194,7 @@ func Unreadable(thing, field, text string, err error) *Invalid {
 // Settle makes every text of the value read back to its own length in a field
 // of the unit; call it before writing the value as JSON.
 func Settle(v measured, unit measure.Unit) {
-	_ = v.entries(func(_, _ string, e *Entry) error { e.settle(unit); return nil })
+	_ = v.entries(func(_, field string, e *Entry) error { e.settle(FieldUnit(field, unit)); return nil })
 }
 
 // Settle makes the texts read back to their lengths in a field of the unit.

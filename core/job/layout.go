@@ -13,6 +13,9 @@ type Layout struct {
 	Moulding string      `json:"moulding"`
 	Sticks   []LaidStick `json:"sticks"`
 	Scarfs   []Scarf     `json:"scarfs,omitempty"`
+	// Barred are pieces that must not come from an offcut: another grade, or
+	// painted another colour. They outlast a new fitting.
+	Barred []Bar `json:"barred,omitempty"`
 	// Marks is how many marks there were when it was accepted; a miscut after
 	// that spoils what is laid out.
 	Marks int `json:"marks"`
@@ -35,6 +38,12 @@ type LaidStick struct {
 	Bad     bool           `json:"bad,omitempty"`    // split, cupped or warped: nothing more is cut from it
 	// Rack is how long the offcut is that it left on the rack, 0 for none.
 	Rack measure.Length `json:"rack,omitempty"`
+}
+
+// Bar keeps a piece off an offcut.
+type Bar struct {
+	Piece  string `json:"piece"`
+	Source string `json:"source"`
 }
 
 // Laid is a piece on a stick: where its ends stand on the back line.
@@ -68,6 +77,7 @@ func (l Layout) clone() Layout {
 		s := &l.Sticks[i]
 		s.Pieces, s.Spoiled = slices.Clone(s.Pieces), slices.Clone(s.Spoiled)
 	}
+	l.Barred = slices.Clone(l.Barred)
 	l.Scarfs = slices.Clone(l.Scarfs)
 	for i := range l.Scarfs {
 		l.Scarfs[i].At = slices.Clone(l.Scarfs[i].At)

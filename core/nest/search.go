@@ -223,17 +223,19 @@ func (s *search) program() {
 		if s.improve(from, s.effort.Work/20); s.amount(s.worth) < before {
 			since = s.work.spent
 		}
-		if s.near() && s.work.spent-since > s.effort.Work/16 {
+		if s.near(s.work.spent - since) {
 			return
 		}
 		eager = 0.5 + 0.5*s.rng.Float64()
 	}
 }
 
-// near tells whether what is still to be gained is not worth a long wait: less
-// than half of one in a hundred.
-func (s *search) near() bool {
-	return !s.m.equal && float64(s.worth.cost-s.least) <= 0.005*float64(s.least)
+// near tells whether what is still to be gained is not worth the wait, after so
+// much work without a gain: half of one in a hundred a sixteenth of the effort,
+// one in a hundred an eighth.
+func (s *search) near(idle int64) bool {
+	gap := float64(s.worth.cost-s.least) / float64(max(1, s.least))
+	return !s.m.equal && (gap <= 0.005 && idle > s.effort.Work/16 || gap <= 0.01 && idle > s.effort.Work/8)
 }
 
 // countSticks finds the fewest sticks that any layout can take.

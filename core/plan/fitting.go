@@ -255,8 +255,16 @@ func (f *Fitting) add(b *builder, fixed map[string]bool) {
 			f.Problem.Pieces = append(f.Problem.Pieces, q)
 		}
 	}
-	for _, q := range f.Problem.Pieces {
-		f.whole[q.ID] = q
+	bars := map[string][]string{}
+	if l := f.job.Layout(f.moulding.ID); l != nil {
+		for _, b := range l.Barred {
+			bars[b.Piece] = append(bars[b.Piece], b.Source)
+		}
+	}
+	for i := range f.Problem.Pieces {
+		q := &f.Problem.Pieces[i]
+		q.Barred = bars[q.ID]
+		f.whole[q.ID] = *q
 	}
 }
 
@@ -323,7 +331,9 @@ func (f *Fitting) Layout(l nest.Layout, newID func(n int) string) job.Layout {
 	for _, id := range sortedKeys(l.Splits) {
 		out.Scarfs = append(out.Scarfs, job.Scarf{Piece: id, At: l.Splits[id]})
 	}
-	if old := f.job.Layout(f.moulding.ID); old != nil { // those of which a part is cut stay
+	if old := f.job.Layout(f.moulding.ID); old != nil {
+		out.Barred = slices.Clone(old.Barred)
+		// Scarfs of which a part is cut stay.
 		for _, s := range old.Scarfs {
 			if _, free := f.whole[s.Piece]; !free && slices.ContainsFunc(f.pieces, func(p *Piece) bool { return p.Of == s.Piece }) {
 				out.Scarfs = append(out.Scarfs, s)

@@ -179,3 +179,27 @@ func (s Stock) WastePercent() money.Percent {
 	}
 	return money.Percent(money.Cents(100_00).Of(int64(s.Waste), int64(s.Total)))
 }
+
+// KeepOff gives the layout with a piece kept off the offcut it lies on. Errors
+// are *job.Invalid.
+func KeepOff(j *job.Job, p *Plan, moulding, piece string) (job.Layout, error) {
+	l := j.Layout(moulding)
+	if l == nil {
+		return job.Layout{}, &job.Invalid{Thing: "moulding " + moulding, Reason: "has no sticks laid out", Remedy: "fit its sticks first"}
+	}
+	next := j.Clone()
+	out := next.Layout(moulding)
+	for _, q := range p.Pieces {
+		if q.ID != piece {
+			continue
+		}
+		for _, s := range out.Sticks {
+			if s.Source == "" || !slices.ContainsFunc(s.Pieces, func(x job.Laid) bool { return x.Piece == piece }) {
+				continue
+			}
+			out.Barred = append(out.Barred, job.Bar{Piece: cmp.Or(q.Of, q.ID), Source: s.Source})
+			return *out, nil
+		}
+	}
+	return *out, &job.Invalid{Thing: "piece " + piece, Reason: "lies on no offcut", Remedy: "choose one that does"}
+}

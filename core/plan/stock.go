@@ -118,6 +118,15 @@ func (b *builder) checkLayout(m *job.Moulding, l *job.Layout, mine []*Piece, at 
 		s.Total += st.Length
 		s.Sticks = append(s.Sticks, bar)
 	}
+	for _, b := range l.Barred {
+		for _, bar := range s.Sticks {
+			for _, q := range bar.On {
+				if bar.Source == b.Source && q.Piece != nil && (q.Laid.Piece == b.Piece || q.Piece.Of == b.Piece) && !q.Begun {
+					say("layout_barred", q.Piece.Label+" lies on an offcut that it must not come from.", "It was kept off it: another grade, or painted another colour.")
+				}
+			}
+		}
+	}
 	var missing []string
 	for _, p := range mine {
 		if !laid[p.ID] {

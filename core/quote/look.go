@@ -66,6 +66,35 @@ type Room struct {
 	Perimeter       measure.Length
 	Walls, Known    int
 	Measured        int
+	Hints           []string // what to mind here
+}
+
+// highCeiling is from where on crown is put up from a platform and is seen from
+// well below.
+const highCeiling = 9 * measure.Foot
+
+// hints are what a quick look at a room calls for.
+func hints(j *job.Job, r *job.Room, room Room) []string {
+	var out []string
+	crown, joists := false, false
+	for _, k := range r.Runs {
+		if m := j.Moulding(k.Moulding); m != nil && m.Kind == job.KindCrown {
+			crown = true
+		}
+	}
+	for _, w := range r.Walls {
+		joists = joists || w.Joists
+	}
+	if crown && r.Look.Ceiling != nil && r.Look.Ceiling.Length >= highCeiling {
+		out = append(out, fmt.Sprintf("Ceiling at %s: crown goes up from a platform, or one person to a ladder and nothing overhead unsecured. Laid flatter, its face is seen from below.", r.Look.Ceiling.Length.In(j.Unit)))
+	}
+	if crown && !joists && room.Known > 0 {
+		out = append(out, "No wall is ticked for joists running along it: such a wall has nothing above the crown to nail into and needs backing.")
+	}
+	if room.Known > 0 && room.Known < room.Walls {
+		out = append(out, fmt.Sprintf("%d of %d walls have a length: the others are not counted.", room.Known, room.Walls))
+	}
+	return out
 }
 
 // Take counts a job.
@@ -82,6 +111,7 @@ func Take(j *job.Job) Look {
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
 		room := countRoom(r)
+		room.Hints = hints(j, r, room)
 		out.Rooms = append(out.Rooms, room)
 		out.Walls += room.Walls
 		out.Measured += room.Measured

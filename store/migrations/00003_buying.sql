@@ -24,6 +24,7 @@ CREATE TABLE layouts (
     least       INTEGER NOT NULL,
     stands_for  TEXT NOT NULL,
     scarfs      TEXT NOT NULL,
+    barred      TEXT NOT NULL,
     PRIMARY KEY (job_id, moulding_id),
     FOREIGN KEY (job_id, moulding_id) REFERENCES mouldings (job_id, id) ON DELETE CASCADE DEFERRABLE INITIALLY DEFERRED
 );

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthText from '../parts/LengthText.vue'
+import SetText from '../parts/SetText.vue'
 import type { RoomView, WallView } from '../api/client'
 import { attempt, change, setOp, view } from '../state/job'
 import { sheet } from '../state/sheet'
@@ -35,6 +36,7 @@ const shown = (n?: number | null) => (n === undefined || n === null ? '' : Strin
       <EntryField label="returns" :value="room.look.returns ? String(room.look.returns) : ''" :commit="count('returns')" placeholder="0" inputmode="decimal" />
       <EntryField label="ceiling" :value="room.look.ceiling?.typed ?? ''" :commit="set('room', room.id, 'ceiling')" placeholder="high"><LengthText v-if="room.look.ceiling" :of="room.look.ceiling" /></EntryField>
     </div>
+    <p v-for="h in counted?.hints ?? []" :key="h" class="hint small"><SetText :text="h" /></p>
     <p v-if="counted?.guessed" class="quiet small">Corners in grey are guessed from the number of walls. Count them: each is a joint.</p>
   </div>
 </template>
@@ -47,6 +49,6 @@ li b { width: 18px; text-align: right; color: var(--pencil); font-weight: 600; }
 .measured { width: 150px; font-weight: 600; padding-left: 13px; white-space: nowrap; }
 .tick { display: flex; gap: 6px; align-items: center; font-size: 14px; min-height: 40px; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
 .x { margin-left: auto; width: 36px; height: 36px; border: 0; background: none; font-size: 20px; color: var(--pencil); cursor: pointer; } .x:hover { color: var(--brick); }
-.counts { display: grid; grid-template-columns: repeat(5, 1fr); gap: 8px; margin-top: 10px; } .counts :deep(.entry) { width: auto; }
+.hint { margin-top: 8px; padding-left: 10px; border-left: 3px solid var(--ochre); } .counts { display: grid; grid-template-columns: repeat(5, 1fr); gap: 8px; margin-top: 10px; } .counts :deep(.entry) { width: auto; }
 @media (max-width: 860px) { .rough :deep(input), .rough :deep(.typeset) { height: 44px; } .x { width: 44px; height: 44px; } .counts { grid-template-columns: repeat(3, 1fr); } }
 </style>

@@ -59,6 +59,14 @@ const rack = async () => {
     tell(e instanceof Refused ? e.line : String(e), true)
   }
 }
+const onOffcut = computed(() => s.value?.sticks.some((b) => b.from !== 'bought' && b.pieces.some((p) => p.id === piece.value?.id)))
+const keepOff = async (id: string) => {
+  try {
+    await send((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/keepoff', { params: { path: { job: view.value!.id, moulding: kept.value!.moulding } }, body: { client, piece: id } }))
+  } catch (e) {
+    tell(e instanceof Refused ? e.line : String(e), true)
+  }
+}
 const all = computed(() => s.value?.sticks.flatMap((b) => b.pieces) ?? [])
 function step(by: number) {
   const list = all.value
@@ -117,6 +125,7 @@ const toShop = () => router.push({ name: 'shop', params: { job: view.value!.id }
           <b>{{ piece.label }}</b> <LengthText :of="piece.cut" /> <span class="quiet small">{{ piece.room }}</span>
           <button v-if="!piece.begun" class="btn plain" type="button" @click="moving = piece.id">Move to another stick <kbd>M</kbd></button>
           <span v-else class="good small">cut</span>
+          <button v-if="onOffcut && !piece.begun" class="btn plain" type="button" title="Another grade, or painted another colour" @click="keepOff(piece.id)">Not from this offcut</button>
         </div>
         <p class="quiet small note screen-only">Seen from above, the back on top; to scale along, drawn deeper than it is. Pieces are never turned end for end.</p>
       </template>
