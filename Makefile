@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server files demo web/embed.go -name '*.g
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench clean
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -55,7 +55,11 @@ figures: chromium build
 	$(GO) test -count=1 -v ./e2e -binary $(CURDIR)/$(BIN) -run TestFigures -figures
 
 bench:
-	$(GO) test ./core/plan -run '^$$' -bench . -benchmem
+	$(GO) test ./core/plan ./core/nest ./core/quote -run '^$$' -bench . -benchmem
+
+# Makes the tables of docs/fitting.md again: half an hour on one core.
+fitting:
+	GOMAXPROCS=1 $(GO) test ./core/nest -run TestFigures -figures -timeout 90m -v
 
 clean:
 	rm -rf bin web/node_modules web/dist/assets web/dist/index.html web/src/api/*.gen.d.ts web/src/api/openapi.json

@@ -6,11 +6,21 @@ import (
 	"path/filepath"
 	"testing"
 
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 )
 
 var shots = flag.String("screenshots", "", "folder to write the README's pictures to")
+
+// sticksLaid fits the sticks, uses the plan and chooses a piece.
+const sticksLaid = `(async () => {
+	const press = async (t) => { for (let b; !(b = [...document.querySelectorAll('button')].find(e => e.innerText.trim() === t)); ) await new Promise(r => setTimeout(r, 50)); b.click() }
+	await press('Fit the sticks')
+	await press('Use this plan')
+	while (!document.querySelector('.flag')) await new Promise(r => setTimeout(r, 50))
+	document.querySelectorAll('.piece')[4].click()
+})()`
 
 // TestScreenshots takes one picture of each main view from the demo.
 func TestScreenshots(t *testing.T) {
@@ -25,6 +35,10 @@ func TestScreenshots(t *testing.T) {
 		wait          string
 		act           string
 	}{
+		{"look", "/jobs/ferry-house/look", 1280, 800, ".look .cards", "0"},
+		{"look-phone", "/jobs/ferry-house/look?room=pursers-study", 390, 844, ".look .sum", "0"},
+		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
+		{"prices", "/jobs/ferry-house/prices", 1280, 800, ".prices .line", "0"},
 		{"measure", "/jobs/ferry-house/measure", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=ticket-office", 1280, 800, ".cuts", "document.querySelectorAll('.why li button')[2].click()"},
 		{"saw", "/jobs/ferry-house/saw?room=galley", 1280, 800, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
@@ -36,11 +50,13 @@ func TestScreenshots(t *testing.T) {
 		{"one-corner-phone", "/corner?reading=91.5&lie=flat-top&spring=38", 390, 844, ".answers .blade", "0"},
 		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
 		{"jobs", "/", 1280, 800, ".jobs li", "0"},
+		// Last: the plan it accepts stays with the demo.
+		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {
 		b := open(t, s.width, s.height)
 		b.goTo(p.addr + s.path)
 		b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
-		b.do(chromedp.Evaluate(s.act, nil))
+		b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
 		b.until("!document.querySelector('.saw') || document.querySelector('.saw .blade')")
 		b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
 		var png []byte

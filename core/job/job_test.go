@@ -68,3 +68,60 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	c.Walls[0].Lengths[Ceiling].Length = 1
 	assert.Equal(t, 99.5, r.Walls[0].Lengths[Ceiling].Length.Inches(), "a clone shares nothing")
 }
+
+func TestRoomCodes(t *testing.T) {
+	j := Job{Rooms: []Room{{ID: "a", Name: "Waiting Hall"}, {ID: "b", Name: "Galley"}, {ID: "c", Name: "Wash House"}, {ID: "d", Name: "the old Customs Long Room"}, {ID: "e"}, {ID: "f", Name: "É"}}}
+	assert.Equal(t, map[string]string{"a": "WH", "b": "GA", "c": "WH2", "d": "TOC", "e": "RE", "f": "É"}, j.RoomCodes())
+}
+
+// A stick is written as its length alone, or with what it costs.
+func TestStickJSON(t *testing.T) {
+	var s []Stick
+	require.NoError(t, json.Unmarshal([]byte(`["16'", 144, {"length":"8'","price":"$13.5","available":2}]`), &s))
+	assert.Equal(t, "144", s[1].Text)
+	assert.EqualValues(t, 1350, s[2].Price)
+	b, err := json.Marshal(s)
+	require.NoError(t, err)
+	assert.JSONEq(t, `["16'","144",{"length":"8'","price":13.5,"available":2}]`, string(b))
+	for _, bad := range []string{`[true]`, `[{"length":"8'","colour":1}]`, `[{"length":"8'","price":"much"}]`} {
+		assert.Error(t, json.Unmarshal([]byte(bad), &s), bad)
+	}
+}
+
+// What was called out is feet or metres, in files as on the screen; measured goes
+// before it.
+func TestRoughLengths(t *testing.T) {
+	var j Job
+	require.NoError(t, json.Unmarshal([]byte(`{"rooms":[{"id":"r","look":{"ceiling":"9"},"walls":[{"id":"w","rough":"11"},{"id":"v","rough":"4","length":"47"},{"id":"u"}]}]}`), &j))
+	require.NoError(t, Resolve(&j, measure.UnitInch))
+	r := j.Rooms[0]
+	assert.Equal(t, 9*measure.Foot, r.Look.Ceiling.Length)
+	l, rough, ok := r.Walls[0].Bought(Floor)
+	assert.True(t, ok && rough)
+	assert.Equal(t, 11*measure.Foot, l)
+	l, rough, ok = r.Walls[1].Bought(Ceiling)
+	assert.True(t, ok && !rough)
+	assert.Equal(t, 47*measure.Inch, l)
+	_, _, ok = r.Walls[2].Bought(Floor)
+	assert.False(t, ok)
+	Settle(&j, measure.UnitInch)
+	assert.Equal(t, "11", r.Walls[0].Rough.Text, "it reads back as it was typed")
+}
+
+func TestDefaultsOfBuying(t *testing.T) {
+	for _, u := range []measure.Unit{measure.UnitInch, measure.UnitMillimetre} {
+		j := Job{Unit: u}
+		j.Normalise()
+		require.NoError(t, j.Check())
+		assert.Positive(t, j.Cutting.Kerf.Length)
+		assert.EqualValues(t, 1000, j.Cutting.Share)
+		assert.Positive(t, j.Doors.Width.Length)
+		assert.Positive(t, j.Prices.Strip.Length)
+		for _, s := range j.Prices.Sundries {
+			assert.Positive(t, s.Lasts)
+		}
+		j.Cutting.Share = 0
+		j.Normalise()
+		assert.Zero(t, j.Cutting.Share, "none is a share")
+	}
+}
