@@ -144,7 +144,7 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 		v.Backing = &l
 	}
 	for _, c := range s.Choices {
-		cv := ChoiceView{Moulding: c.Moulding.ID, Name: quote.Title(c.Moulding), Kind: c.Moulding.Kind, Pieces: len(c.Pieces), Rough: c.Rough, Sets: c.Sets, Length: lengthView(c.Length, u), Scarfs: c.Joints.Scarf,
+		cv := ChoiceView{Moulding: c.Moulding.ID, Name: c.Moulding.Title(), Kind: c.Moulding.Kind, Pieces: len(c.Pieces), Rough: c.Rough, Sets: c.Sets, Length: lengthView(c.Length, u), Scarfs: c.Joints.Scarf,
 			Share: buyView(j, c.Share), Fit: buyView(j, c.Fit), Advised: c.Advised, Why: c.Why, Chosen: c.Chosen, Buy: c.Moulding.Buy}
 		cv.Sticks, cv.Money = c.Difference(cur)
 		v.Choices = append(v.Choices, cv)

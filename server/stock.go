@@ -90,7 +90,7 @@ func stockView(j *job.Job, s plan.Stock) StockView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
 	codes := j.RoomCodes()
-	v := StockView{Moulding: m.ID, Name: title(m), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(), Bounded: s.Bounded,
+	v := StockView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(), Bounded: s.Bounded,
 		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
 		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
 	for i, k := range m.Sticks {
@@ -131,13 +131,6 @@ func coarse(l measure.Length, u measure.Unit) measure.Length {
 		return l.Whole(5 * measure.Millimetre)
 	}
 	return l.Whole(measure.Inch / 4)
-}
-
-func title(m *job.Moulding) string {
-	if m.Name != "" {
-		return m.Name
-	}
-	return m.ID
 }
 
 // stickWords says which stick each piece is cut from.

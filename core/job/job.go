@@ -212,6 +212,17 @@ type Mark struct {
 	At     string         `json:"at,omitempty"` // RFC 3339, UTC
 }
 
+// Undone tells which marks were taken back.
+func (j *Job) Undone() map[string]bool {
+	out := map[string]bool{}
+	for _, m := range j.Marks {
+		if m.Kind == MarkUndone {
+			out[m.Of] = true
+		}
+	}
+	return out
+}
+
 // Room finds a room.
 func (j *Job) Room(id string) *Room { return find(j.Rooms, func(r *Room) bool { return r.ID == id }) }
 

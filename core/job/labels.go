@@ -47,6 +47,14 @@ func (j *Job) RoomCodes() map[string]string {
 	return out
 }
 
+// Title is the moulding's name, or its identifier where it has none.
+func (m *Moulding) Title() string {
+	if m.Name == "" {
+		return m.ID
+	}
+	return m.Name
+}
+
 // Title is the room's name, or a stand-in where none was given.
 func (r *Room) Title() string {
 	if r.Name == "" {

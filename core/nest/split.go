@@ -74,7 +74,8 @@ func (p *Problem) Fits(q Piece) bool {
 		if s.there() == 0 || slices.Contains(q.Barred, s.ID) {
 			continue
 		}
-		if _, over := p.Lay(s, []Piece{q}); over == 0 {
+		to := p.after(p.start(s), q.Left) + q.Length
+		if p.finish(s, edge{at: to, end: q.Right, cut: true}) <= s.Length {
 			return true
 		}
 	}

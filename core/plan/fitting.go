@@ -150,12 +150,7 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*Piece, fixed, used map[stri
 
 // cutMarks tells which pieces have a standing mark of a cut.
 func cutMarks(j *job.Job) map[string]bool {
-	undone, out := map[string]bool{}, map[string]bool{}
-	for _, m := range j.Marks {
-		if m.Kind == job.MarkUndone {
-			undone[m.Of] = true
-		}
-	}
+	undone, out := j.Undone(), map[string]bool{}
 	for _, m := range j.Marks {
 		if !undone[m.ID] && m.Kind != job.MarkUndone {
 			out[m.Piece] = m.Kind == job.MarkCut

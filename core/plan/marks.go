@@ -15,12 +15,7 @@ const settingMoved measure.Angle = 0.05
 // marks lays the facts from the saw over the plan: which ends are cut, and
 // which marks no longer fit what is planned.
 func (b *builder) marks() {
-	undone := map[string]bool{}
-	for _, m := range b.job.Marks {
-		if m.Kind == job.MarkUndone {
-			undone[m.Of] = true
-		}
-	}
+	undone := b.job.Undone()
 	at := make(map[string]int, len(b.plan.Pieces))
 	for i, p := range b.plan.Pieces {
 		at[p.ID] = i

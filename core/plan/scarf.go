@@ -156,11 +156,7 @@ func meetParts(parts [][]Piece, pieces []Piece) {
 
 // notPlanned says that a run is counted and priced only.
 func (b *builder) notPlanned(r *job.Room, m *job.Moulding) {
-	name := m.Name
-	if name == "" {
-		name = m.ID
-	}
 	b.find(Finding{Code: "run_not_planned", Severity: SeverityNote, Stop: "joints", Room: r.ID, Kind: "moulding", ID: m.ID,
-		Text: fmt.Sprintf("%s is counted and priced at Look and has no cut list.", name),
+		Text: fmt.Sprintf("%s is counted and priced at Look and has no cut list.", m.Title()),
 		Why:  "Cuts are worked out for bases only.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
 }

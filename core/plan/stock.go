@@ -219,12 +219,7 @@ func (b *builder) bar(f *nest.Problem, st job.LaidStick, at map[string]*Piece) B
 
 // miscutsSince lists the standing miscuts made after the layout was accepted.
 func miscutsSince(j *job.Job, l *job.Layout) []job.Mark {
-	undone := map[string]bool{}
-	for _, m := range j.Marks {
-		if m.Kind == job.MarkUndone {
-			undone[m.Of] = true
-		}
-	}
+	undone := j.Undone()
 	var out []job.Mark
 	for i, m := range j.Marks {
 		if i >= l.Marks && m.Kind == job.MarkMiscut && !undone[m.ID] {

@@ -329,11 +329,3 @@ func longestStick(j *job.Job, m *job.Moulding) measure.Length {
 func overlap(j *job.Job, m *job.Moulding) measure.Length {
 	return m.Thickness.Length.Times(math.Abs(joint.ScarfEnd(j.Rules.Scarf, true).Slope()))
 }
-
-// Title names a moulding.
-func Title(m *job.Moulding) string {
-	if m.Name != "" {
-		return m.Name
-	}
-	return fmt.Sprintf("%s %s", m.Kind, m.ID)
-}

@@ -51,12 +51,12 @@ func Work(j *job.Job) Sheet {
 		c := Choose(j, q)
 		s.Choices = append(s.Choices, c)
 		for _, lot := range c.Taken().Sticks {
-			s.line(GroupMaterial, fmt.Sprintf("%s, %s", Title(q.Moulding), lot.Length.In(j.Unit)), plural(lot.Count, "stick"), lot.Price, "stick", lot.Cost())
+			s.line(GroupMaterial, fmt.Sprintf("%s, %s", q.Moulding.Title(), lot.Length.In(j.Unit)), plural(lot.Count, "stick"), lot.Price, "stick", lot.Cost())
 		}
 	}
 	for _, c := range s.Choices {
 		if c.Moulding.Kind != job.KindCasing {
-			s.byLength(GroupWork, "Putting up "+Title(c.Moulding), c.Length, c.Moulding.Rate, p.Per)
+			s.byLength(GroupWork, "Putting up "+c.Moulding.Title(), c.Length, c.Moulding.Rate, p.Per)
 		}
 	}
 	sets := 0
@@ -196,7 +196,7 @@ func (s *Sheet) Shopping(j *job.Job) []Item {
 	var out []Item
 	for _, c := range s.Choices {
 		for _, lot := range c.Taken().Sticks {
-			out = append(out, Item{Title(c.Moulding), lot.Count, lot.Length, lot.Price, lot.Cost(), c.Moulding.Kind})
+			out = append(out, Item{c.Moulding.Title(), lot.Count, lot.Length, lot.Price, lot.Cost(), c.Moulding.Kind})
 		}
 	}
 	for _, lot := range s.Strips.Sticks {
