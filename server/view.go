@@ -65,6 +65,7 @@ type RoomView struct {
 	ID       string        `json:"id"`
 	Name     string        `json:"name"`
 	Title    string        `json:"title"`
+	Code     string        `json:"code" doc:"a few letters that mark its pieces on sticks"`
 	Closed   bool          `json:"closed"`
 	Walls    []WallView    `json:"walls"`
 	Corners  []CornerView  `json:"corners"`
@@ -222,9 +223,10 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		}
 		v.Mouldings = append(v.Mouldings, mv)
 	}
-	wallText := map[string]string{}
+	wallText, codes := map[string]string{}, j.RoomCodes()
 	for i := range j.Rooms {
 		v.Rooms = append(v.Rooms, roomView(&j.Rooms[i], p.Pieces, u))
+		v.Rooms[i].Code = codes[j.Rooms[i].ID]
 		for k, w := range j.Rooms[i].Walls {
 			wallText[w.ID] = job.WallNumber(k)
 		}

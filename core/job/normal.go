@@ -34,7 +34,7 @@ func Starter(name string, unit measure.Unit) Job {
 	if unit.Metric() {
 		m.Rate = 8_50
 	}
-	j := Job{Name: name, Unit: unit, Mouldings: []Moulding{m}}
+	j := Job{Name: name, Unit: unit, Mouldings: []Moulding{m}, Quote: Quote{Included: DefaultIncluded, Excluded: DefaultExcluded}}
 	j.Normalise()
 	return j
 }

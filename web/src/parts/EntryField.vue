@@ -140,5 +140,5 @@ input.hidden { color: transparent; }
 .suffix { left: auto; right: 12px; color: var(--pencil); font-weight: 400; }
 .big .typeset { height: 52px; font-size: 28px; }
 .error { font-size: 13px; line-height: 1.3; color: var(--brick); max-width: 320px; }
-@media (max-width: 860px) { input { height: 48px; } .typeset { height: 48px; } .big input, .big .typeset { height: 56px; } }
+@media (max-width: 860px) { input, .typeset, .suffix { height: 48px; } .big input, .big .typeset { height: 56px; } }
 </style>

@@ -12,7 +12,7 @@ const field = ref<HTMLInputElement>()
 async function send(list: string) {
   const at = room.value?.id ?? newId('r')
   const first = view.value?.mouldings.find((m) => m.kind === 'base') ?? view.value?.mouldings[0]
-  const begin = room.value ? [] : [{ do: 'add' as const, kind: 'room', id: at, value: { id: at, name: '', closed: true, walls: [], runs: first ? [{ id: newId('k'), moulding: first.id, level: 'floor' }] : [] } }]
+  const begin = room.value ? [] : [{ do: 'add' as const, kind: 'room', id: at, value: { id: at, name: 'Room 1', closed: true, walls: [], runs: first ? [{ id: newId('k'), moulding: first.id, level: 'floor' }] : [] } }]
   await change(...begin, { do: 'add', kind: 'walls', in: at, id: newId('w'), value: list })
   if (!roomId.value) roomId.value = at
 }

@@ -4,7 +4,7 @@ import { computed, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import RunsPicker from '../parts/RunsPicker.vue'
 import EntryField from '../parts/EntryField.vue'
-import { attempt, change, newId, setOp, view } from '../state/job'
+import { attempt, change, metric, newId, setOp, view } from '../state/job'
 import { room, roomId } from '../state/place'
 import { sheet, useSheet } from '../state/sheet'
 import BuyCard from './BuyCard.vue'
@@ -47,7 +47,7 @@ function go(id: string) {
         <div class="col"><span class="cap">runs here</span><RunsPicker :room="room" /></div>
         <EntryField label="room's name" :value="room.name" :commit="named" class="name" />
       </template>
-      <p v-else class="quiet small">Stand in the doorway and call out each wall, left to right, to the nearest few inches. No drawing needed; the walls wait at Measure for the tape.</p>
+      <p v-else class="quiet small">Stand in the doorway and call out each wall, left to right, to the nearest {{ metric ? 'few centimetres' : 'few inches' }}. No drawing needed; the walls wait at Measure for the tape.</p>
     </div>
     <p v-if="sheet?.choices.length" class="sum">To charge <b>{{ sheet.total.text }}</b> · to spend <b>{{ sheet.before.text }}</b></p>
     <div class="right">

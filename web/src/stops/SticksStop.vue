@@ -67,6 +67,11 @@ const keepOff = async (id: string) => {
     tell(e instanceof Refused ? e.line : String(e), true)
   }
 }
+/** What the letters on the pieces stand for. */
+const legend = computed(() => {
+  const here = new Set(all.value.map((p) => p.room))
+  return (view.value?.rooms ?? []).filter((r) => here.has(r.title)).map((r) => `${r.code} ${r.title}`).join(' · ')
+})
 const all = computed(() => s.value?.sticks.flatMap((b) => b.pieces) ?? [])
 function step(by: number) {
   const list = all.value
@@ -109,6 +114,7 @@ const toShop = () => router.push({ name: 'shop', params: { job: view.value!.id }
       </header>
       <p v-if="search?.state === 'failed'" class="stop bad" role="alert">{{ search.why }} {{ search.remedy }} <button class="link" type="button" @click="toShop">Shop</button></p>
       <template v-if="s.sticks.length">
+        <h1 class="print-only">{{ view!.name }} · {{ s.name }}, what to cut from what</h1>
         <div class="sums">
           <p><b class="big">{{ s.count }}</b> {{ s.count === 1 ? 'stick' : 'sticks' }} <span class="quiet"><template v-for="(l, i) in s.lots" :key="i">{{ i ? ', ' : '' }}{{ l.count }} × <LengthText :of="l.length" /></template></span></p>
           <p><b class="big">{{ s.cost.text }}</b> <span v-if="s.proved" class="good">proved least</span><span v-else-if="s.bounded && s.valid" class="quiet">none costs less than {{ s.least.text }}</span><span v-else-if="!s.valid" class="stop">does not hold any more</span></p>
@@ -127,6 +133,7 @@ const toShop = () => router.push({ name: 'shop', params: { job: view.value!.id }
           <span v-else class="good small">cut</span>
           <button v-if="onOffcut && !piece.begun" class="btn plain" type="button" title="Another grade, or painted another colour" @click="keepOff(piece.id)">Not from this offcut</button>
         </div>
+        <p class="quiet small">{{ legend }}</p>
         <p class="quiet small note screen-only">Seen from above, the back on top; to scale along, drawn deeper than it is. Pieces are never turned end for end.</p>
       </template>
       <div v-else-if="!search" class="none">
