@@ -95,6 +95,13 @@ func TestFittingOffTheRequestPath(t *testing.T) {
 	u := c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
 	assert.False(t, stockOf(u, "hall-base").Laid)
 
+	// A plan made from an older picture of the sticks is refused.
+	stale, other := c.fit(id, "hall-base"), c.fit(id, "hall-base")
+	c.use(id, other)
+	p := c.problem(409, "POST", "/api/jobs/"+id+"/fits/"+stale.Search+"/use", `{"client":"a"}`)
+	assert.NotNil(t, p.Conflict)
+	c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
+
 	// Stopped at once, it is done with its best plan so far.
 	code, _, b := c.send("POST", "/api/jobs/"+id+"/sticks/hall-base/fit", `{"seconds":120}`)
 	require.Equal(t, 200, code, "%s", b)

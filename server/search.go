@@ -26,8 +26,9 @@ type searches struct {
 
 // search is one fitting on its way or done.
 type search struct {
-	id, job, moulding string
-	stop              context.CancelFunc
+	id, jobID, moulding string
+	stop                context.CancelFunc
+	was                 *job.Layout // what was laid out when it began
 
 	mu       sync.Mutex
 	progress nest.Progress
@@ -46,10 +47,10 @@ func newSearches() *searches {
 func (s *searches) start(jobID string, f *plan.Fitting, moulding string, was *job.Layout, work int64) *search {
 	// The clock only cancels what is far too slow.
 	ctx, stop := context.WithTimeout(context.Background(), time.Duration(20*work/nest.Second+30)*time.Second)
-	r := &search{id: store.NewID("f"), job: jobID, moulding: moulding, stop: stop}
+	r := &search{id: store.NewID("f"), jobID: jobID, moulding: moulding, stop: stop, was: was}
 	s.mu.Lock()
 	for _, o := range s.runs {
-		if o.job == jobID && o.moulding == moulding {
+		if o.jobID == jobID && o.moulding == moulding {
 			o.stop()
 		}
 	}
@@ -88,13 +89,13 @@ func (r *search) set(f func()) {
 func (s *searches) find(jobID, id string) *search {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	if r := s.runs[id]; r != nil && r.job == jobID {
+	if r := s.runs[id]; r != nil && r.jobID == jobID {
 		return r
 	}
 	return nil
 }
 
-// asFinding puts what hinders a fitting in the carpenter's names for pieces.
+// fittingProblem puts what hinders a fitting in the carpenter's names for pieces.
 func fittingProblem(p *plan.Plan, j *job.Job, err error) error {
 	label := map[string]string{}
 	for _, q := range p.Pieces {

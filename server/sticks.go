@@ -121,7 +121,7 @@ func (s *server) sticks(api huma.API) {
 		if l == nil {
 			return nil, problem(http.StatusConflict, "This search has found no plan yet.", FieldProblem{Field: "search", Message: "not done", Remedy: "Wait for it, or stop it with its best plan so far."})
 		}
-		return s.lay(in.Job, in.Body.Client, *l, nil)
+		return s.lay(in.Job, in.Body.Client, *l, r.was)
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/try", "try-move", "What moving a piece to another stick would do"), func(_ context.Context, in *struct {
 		SticksPath
@@ -193,7 +193,7 @@ func (s *server) fitting(id string, j *job.Job, p *plan.Plan, moulding string) (
 }
 
 func (s *server) fitView(r *search) (FitView, error) {
-	j, p, err := s.planned(r.job)
+	j, p, err := s.planned(r.jobID)
 	if err != nil {
 		return FitView{}, err
 	}
@@ -241,10 +241,7 @@ func (s *server) moved(id, moulding string, m Shift) (j job.Job, l job.Layout, t
 
 // lay keeps a layout, unless another came since was.
 func (s *server) lay(id, client string, l job.Layout, was *job.Layout) (*Body[JobView], error) {
-	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: rawJSON(l)}
-	if was != nil {
-		o.Was = rawJSON(was)
-	}
+	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: rawJSON(l), Was: rawJSON(was)}
 	return s.changed(id, client, func() (store.Result, error) { return s.store.Do(id, client, []edit.Op{o}) })
 }
 

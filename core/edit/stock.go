@@ -89,7 +89,7 @@ func addLayout(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Remove, Kind: "layout", ID: op.ID}
 	old := j.Layout(op.ID)
 	if op.Was != nil && !sameLayout(old, op.Was) {
-		return Op{}, &Conflict{Thing: "layout " + op.ID, Field: "sticks", Yours: "another plan", Theirs: "this one"}
+		return Op{}, &Conflict{Thing: "layout " + op.ID, Field: "sticks", Yours: "the plan found", Theirs: "another layout"}
 	}
 	if old != nil {
 		inv = Op{Do: Add, Kind: "layout", ID: op.ID, Value: raw(old)}
