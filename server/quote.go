@@ -46,6 +46,7 @@ type ChoiceView struct {
 	Buy      string     `json:"buy" enum:",share,fit" doc:"what was chosen; empty goes by the advice"`
 	Sticks   string     `json:"sticks" doc:"the difference in sticks, in words"`
 	Money    string     `json:"money" doc:"the difference in money, in words"`
+	Missing  string     `json:"missing,omitempty" doc:"what has no price yet"`
 }
 
 // BuyView is one way of buying.
@@ -145,7 +146,7 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 	}
 	for _, c := range s.Choices {
 		cv := ChoiceView{Moulding: c.Moulding.ID, Name: c.Moulding.Title(), Kind: c.Moulding.Kind, Pieces: len(c.Pieces), Rough: c.Rough, Sets: c.Sets, Length: lengthView(c.Length, u), Scarfs: c.Joints.Scarf,
-			Share: buyView(j, c.Share), Fit: buyView(j, c.Fit), Advised: c.Advised, Why: c.Why, Chosen: c.Chosen, Buy: c.Moulding.Buy}
+			Share: buyView(j, c.Share), Fit: buyView(j, c.Fit), Advised: c.Advised, Why: c.Why, Chosen: c.Chosen, Buy: c.Moulding.Buy, Missing: c.Missing}
 		cv.Sticks, cv.Money = c.Difference(cur)
 		v.Choices = append(v.Choices, cv)
 	}

@@ -44,6 +44,7 @@ type Choice struct {
 	Why        string
 	Chosen     string // the way the sheet goes by
 	Measured   bool   // every piece is measured
+	Missing    string // what has no price yet
 }
 
 // Taken is the way the sheet goes by.
@@ -103,6 +104,16 @@ func Choose(j *job.Job, q Quantity) Choice {
 		c.Advised, c.Why = job.BuyShare, fmt.Sprintf("%d of %d pieces go by rough lengths: a fit counts on every inch of them, a share forgives some.", q.Rough, len(q.Pieces))
 	}
 	c.Chosen = cmp.Or(q.Moulding.Buy, c.Advised)
+	unpriced := slices.ContainsFunc(c.Taken().Sticks, func(l Lot) bool { return l.Price == 0 })
+	unrated := q.Moulding.Rate == 0 && q.Moulding.Kind != job.KindCasing
+	switch {
+	case unpriced && unrated:
+		c.Missing = "Its sticks have no price yet, nor has putting it up."
+	case unpriced:
+		c.Missing = "Some of its sticks have no price yet."
+	case unrated:
+		c.Missing = "Putting it up has no rate yet."
+	}
 	return c
 }
 

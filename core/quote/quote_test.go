@@ -242,3 +242,17 @@ func TestTotalsAddUp(t *testing.T) {
 		}
 	})
 }
+
+// A moulding without prices says so, rather than being given away.
+func TestMissingPricesAreSaid(t *testing.T) {
+	j := house(t, "10", "10", "10", "10")
+	assert.Empty(t, Work(&j).Choices[0].Missing)
+	j.Mouldings[0].Rate = 0
+	assert.Contains(t, Work(&j).Choices[0].Missing, "no rate")
+	for i := range j.Mouldings[0].Sticks {
+		j.Mouldings[0].Sticks[i].Price = 0
+	}
+	assert.Contains(t, Work(&j).Choices[0].Missing, "nor has")
+	j.Mouldings[0].Rate = 1
+	assert.Contains(t, Work(&j).Choices[0].Missing, "no price")
+}

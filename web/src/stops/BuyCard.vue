@@ -36,6 +36,7 @@ const choose = (to: unknown) => attempt(setOp('moulding', props.of.moulding, 'bu
       </div>
     </div>
     <p class="why small"><b v-if="of.sticks">{{ of.sticks }}, {{ of.money }}. </b><SetText :text="of.why" /></p>
+    <p v-if="of.missing" class="check small">{{ of.missing }} <RouterLink :to="{ name: 'prices' }">Price sheet</RouterLink></p>
   </section>
 </template>
 

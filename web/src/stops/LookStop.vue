@@ -44,7 +44,7 @@ function go(id: string) {
       <CallOut ref="call" />
       <template v-if="room">
         <RoughWalls :room="room" />
-        <div class="col"><span class="cap">runs here</span><RunsPicker :room="room" /></div>
+        <div class="col"><span class="cap">runs here</span><RunsPicker :room="room" /><RouterLink class="small" :to="{ name: 'shop' }">More mouldings in Shop</RouterLink></div>
         <EntryField label="room's name" :value="room.name" :commit="named" class="name" />
       </template>
       <p v-else class="quiet small">Stand in the doorway and call out each wall, left to right, to the nearest {{ metric ? 'few centimetres' : 'few inches' }}. No drawing needed; the walls wait at Measure for the tape.</p>
@@ -91,7 +91,7 @@ function go(id: string) {
 .tabs { display: flex; flex-wrap: wrap; gap: 4px 4px; }
 .tabs button { min-height: 34px; padding: 4px 7px; border: 0; border-bottom: 2px solid transparent; background: none; cursor: pointer; font-size: 14px; white-space: nowrap; }
 .tabs .on { border-color: var(--chalk); font-weight: 600; } .add { color: var(--chalk); font-weight: 600; }
-.name { width: 190px; }
+.name { width: 190px; } .col { display: flex; flex-direction: column; gap: 4px; }
 .cap { font-size: 13px; color: var(--pencil); }
 .charge { display: flex; align-items: flex-end; gap: 26px; flex-wrap: wrap; }
 .total { font-size: 34px; font-weight: 600; line-height: 1.1; } .spend { font-size: 22px; font-weight: 600; }

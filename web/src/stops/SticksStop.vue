@@ -156,6 +156,6 @@ progress { width: 120px; accent-color: var(--chalk); }
 .bars { list-style: none; margin: 0; padding: 0; display: flex; flex-direction: column; } .bars.found { outline: 2px dashed var(--chalk); outline-offset: 4px; }
 .act { position: sticky; bottom: 0; display: flex; gap: 12px; align-items: center; flex-wrap: wrap; padding: 8px 12px; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; }
 .none { margin: 40px auto; max-width: 460px; text-align: center; display: flex; flex-direction: column; gap: 12px; align-items: center; }
-@media (max-width: 640px) { .sticks { padding: 10px 12px; } .head .space { display: none; } .act { bottom: 70px; } }
+@media (max-width: 640px) { .sticks { padding: 10px 12px; } .head .space { display: none; } .act { bottom: -10px; } }
 @media print { .sums { font-size: 11pt; } }
 </style>
