@@ -35,7 +35,7 @@ func TestScreenshots(t *testing.T) {
 		wait          string
 		act           string
 	}{
-		{"look", "/jobs/ferry-house/look", 1280, 800, ".look .cards", "0"},
+		{"look", "/jobs/ferry-house/look?room=pursers-study", 1280, 800, ".look .cards", "0"},
 		{"look-phone", "/jobs/ferry-house/look?room=pursers-study", 390, 844, ".look .sum", "0"},
 		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
 		{"prices", "/jobs/ferry-house/prices", 1280, 800, ".prices .line", "0"},

@@ -16,6 +16,7 @@ const router = useRouter()
 const call = ref<InstanceType<typeof CallOut>>()
 const all = ref(false)
 const rooms = computed(() => view.value?.rooms ?? [])
+const measured = computed(() => !!room.value?.walls.length && room.value.walls.every((w) => w.length))
 const file = (name: string) => `/api/jobs/${view.value!.id}/${name}`
 
 async function addRoom() {
@@ -41,7 +42,8 @@ function go(id: string) {
         <button v-for="r in rooms" :key="r.id" type="button" :class="{ on: room?.id === r.id }" :aria-pressed="room?.id === r.id" @click="go(r.id)">{{ r.title }}</button>
         <button type="button" class="add" @click="addRoom">+ Room</button>
       </div>
-      <CallOut ref="call" />
+      <p v-if="measured" class="quiet small">This room is measured. Walls are added at <RouterLink :to="{ name: 'measure', query: { room: room!.id } }">Measure</RouterLink>; call out a new room with + Room.</p>
+      <CallOut v-else ref="call" />
       <template v-if="room">
         <RoughWalls :room="room" />
         <div class="col"><span class="cap">runs here</span><RunsPicker :room="room" /><RouterLink class="small" :to="{ name: 'shop' }">More mouldings in Shop</RouterLink></div>
