@@ -19,6 +19,8 @@ type relaxation struct {
 	work    *meter
 	bound   float64
 	known   map[string]bool
+	until   int64     // the work spent at which to end
+	stable  []float64 // the prices of the classes that gave the bound
 }
 
 // lpCost is what a stick of a kind costs in the linear program: money, or one
@@ -48,7 +50,7 @@ func (m *model) dearest() int64 {
 }
 
 func (m *model) relax(items []int, limit []int, work *meter) *relaxation {
-	r := &relaxation{m: m, classes: m.classes(items), limit: limit, work: work, rowOf: make([]int, len(m.kinds)), known: map[string]bool{}}
+	r := &relaxation{m: m, classes: m.classes(items), limit: limit, work: work, rowOf: make([]int, len(m.kinds)), known: map[string]bool{}, until: math.MaxInt64}
 	r.packs = m.knapsacks(r.classes)
 	var slack []bool
 	for _, c := range r.classes {
@@ -153,57 +155,78 @@ func (r *relaxation) classOf() map[int]int32 {
 	return of
 }
 
-// disjoint is how many patterns without common pieces are made at each price.
-const disjoint = 4
+// disjoint is how many patterns without common pieces are made at each price:
+// more where there are many pieces, since a plan is made of so many more.
+func (r *relaxation) disjoint() int { return min(10, max(4, len(r.classes)/60)) }
+
+// smooth is how much of the prices that gave the best bound goes into the prices
+// that patterns are made for: the program's own swing from round to round.
+const smooth = 0.75
 
 // run solves the program, making columns for at most so many rounds, and keeps
 // the best lower bound met; it ends early once the bound is enough.
 func (r *relaxation) run(rounds int, enough func(bound float64) bool) {
-	m := r.m
 	n := len(r.classes)
 	price := make([]float64, n)
 	for range rounds {
 		if !r.l.solve() {
 			return
 		}
-		for c := range n {
-			price[c] = max(0, r.l.price[c])
-		}
 		before := len(r.l.cols)
-		greatest := make([]float64, len(m.kinds))
-		for _, s := range r.packs {
-			s.solve(price, r.work)
-			for k, room := range s.room {
-				if room < 0 {
-					continue
-				}
-				greatest[k] = s.value[room]
-				r.offer(s, k, room, price)
+		for _, part := range []float64{smooth, 0} {
+			if r.stable == nil && part > 0 {
+				continue
 			}
-			r.more(s, price)
+			for c := range n {
+				price[c] = (1 - part) * max(0, r.l.price[c])
+				if part > 0 {
+					price[c] += part * r.stable[c]
+				}
+			}
+			r.make(price)
+			if len(r.l.cols) > before || r.work.done {
+				break
+			}
 		}
-		r.lower(price, greatest)
-		if len(r.l.cols) == before || enough(r.bound) || r.work.done {
+		if len(r.l.cols) == before || enough(r.bound) || r.work.done || r.work.spent > r.until {
 			return
 		}
 	}
 }
 
-// offer adds the best pattern of a kind where it betters the plan.
-func (r *relaxation) offer(s *knapsack, k int, room int64, price []float64) ([]int32, bool) {
-	worth := s.value[room]
-	if at := r.rowOf[k]; at >= 0 {
-		worth += r.l.price[at] // not above nothing: what one more of the kind would save
-		if r.limit[k] == 0 {
-			return nil, false
+// make finds the patterns worth most under the prices, adds those that better the
+// program, and raises the bound.
+func (r *relaxation) make(price []float64) {
+	greatest := make([]float64, len(r.m.kinds))
+	for _, s := range r.packs {
+		s.solve(price, r.work)
+		for k, room := range s.room {
+			if room >= 0 {
+				greatest[k] = s.value[room]
+				r.offer(s, k, room)
+			}
 		}
+		r.more(s, price)
 	}
-	if worth <= r.cost[k]+1e-7 {
-		return nil, false
+	r.lower(price, greatest)
+}
+
+// offer adds the best pattern of a kind where it betters the program.
+func (r *relaxation) offer(s *knapsack, k int, room int64) {
+	if at := r.rowOf[k]; at >= 0 && r.limit[k] == 0 {
+		return
 	}
 	row, count := s.pattern(room)
-	r.add(k, row, count)
-	return row, true
+	worth := 0.0
+	for i, c := range row {
+		worth += r.l.price[c] * count[i]
+	}
+	if at := r.rowOf[k]; at >= 0 {
+		worth += r.l.price[at] // not above nothing: what one more of the kind would save
+	}
+	if worth > r.cost[k]+1e-7 {
+		r.add(k, row, count)
+	}
 }
 
 // more makes further patterns, each of pieces that the ones before do not use:
@@ -219,7 +242,7 @@ func (r *relaxation) more(s *knapsack, price []float64) {
 		return
 	}
 	left := slices.Clone(price)
-	for range disjoint {
+	for range r.disjoint() {
 		row, _ := s.pattern(s.room[best])
 		if len(row) == 0 {
 			return
@@ -228,9 +251,10 @@ func (r *relaxation) more(s *knapsack, price []float64) {
 			left[c] = 0
 		}
 		s.solve(left, r.work)
-		if _, ok := r.offer(s, best, s.room[best], left); !ok {
+		if s.value[s.room[best]] < r.cost[best]/2 { // what is left makes no stick worth its price
 			return
 		}
+		r.offer(s, best, s.room[best])
 	}
 }
 
@@ -255,5 +279,11 @@ func (r *relaxation) lower(price, greatest []float64) {
 			b += float64(r.limit[k]) * min(0, r.cost[k]-scale*greatest[k])
 		}
 	}
-	r.bound = max(r.bound, b)
+	if b > r.bound {
+		r.bound = b
+		r.stable = r.stable[:0]
+		for _, p := range price {
+			r.stable = append(r.stable, scale*p)
+		}
+	}
 }

@@ -141,3 +141,48 @@ func (m *model) firstOf(items []int, limit []int, work *meter, measure func(k in
 	}
 	return bins, unplaced
 }
+
+// firstFit makes a layout as the pencil does: the longest piece first, each on the
+// first stick that has room, or else on a new one, of the kind preferred where it
+// fits it. It is nil where no stick is left for a piece.
+func (m *model) firstFit(items []int, prefer int, work *meter) []bin {
+	var bins []bin
+	used := make([]int, len(m.kinds))
+	for k := range m.kinds {
+		if m.kinds[k].count == 0 && m.kinds[k].limit > 0 { // what is on hand is there to begin with
+			bins = append(bins, bin{kind: k, left: m.kinds[k].usable})
+		}
+	}
+next:
+	for _, i := range items {
+		work.spend(int64(len(bins)) * 4)
+		for b := range bins {
+			if bins[b].left < m.items[i].length {
+				continue
+			}
+			if try := append(slices.Clone(bins[b].items), i); m.fits(try, bins[b].kind) {
+				bins[b] = m.bin(bins[b].kind, try)
+				continue next
+			}
+		}
+		best := -1
+		for k := range m.kinds {
+			if m.kinds[k].count == 0 || used[k] >= m.kinds[k].limit || !m.fits([]int{i}, k) {
+				continue
+			}
+			if k == prefer {
+				best = k
+				break
+			}
+			if best < 0 || m.kinds[k].price < m.kinds[best].price {
+				best = k
+			}
+		}
+		if best < 0 {
+			return nil
+		}
+		used[best]++
+		bins = append(bins, m.bin(best, []int{i}))
+	}
+	return slices.DeleteFunc(bins, func(b bin) bool { return len(b.items) == 0 })
+}

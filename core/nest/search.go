@@ -14,7 +14,7 @@ type Effort struct {
 }
 
 // Second is the work that a second of one core does at least, on most machines.
-const Second int64 = 450_000_000
+const Second int64 = 600_000_000
 
 // Progress is how far a search has come.
 type Progress struct {
@@ -95,6 +95,9 @@ func (s *search) proved() bool { return s.best != nil && s.amount(s.worth) <= s.
 
 // consider keeps a layout that is better than the best so far.
 func (s *search) consider(bins []bin) bool {
+	if bins == nil {
+		return false
+	}
 	w := s.m.worth(bins)
 	if s.best != nil && w.compare(s.worth) >= 0 {
 		return false
@@ -142,6 +145,11 @@ func (s *search) run() {
 			}
 			bins, _ = m.firstOf(s.all(), s.limits(), s.work, only)
 			s.consider(bins)
+		}
+	}
+	for k := range m.kinds {
+		if m.kinds[k].count > 0 && !m.kinds[k].phantom {
+			s.consider(m.firstFit(s.all(), k, s.work))
 		}
 	}
 	s.raise(m.volume())
@@ -197,6 +205,7 @@ func (s *search) program() {
 	for _, b := range s.best {
 		r.addBin(b.kind, b.items, of)
 	}
+	r.until = s.effort.Work * 3 / 4 // the rest is for layouts
 	r.run(4000, func(bound float64) bool {
 		s.raise(bound)
 		return s.proved()
