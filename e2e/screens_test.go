@@ -15,7 +15,11 @@ var shots = flag.String("screenshots", "", "folder to write the README's picture
 
 // sticksLaid fits the sticks, uses the plan and chooses a piece.
 const sticksLaid = `(async () => {
-	const press = async (t) => { for (let b; !(b = [...document.querySelectorAll('button')].find(e => e.innerText.trim() === t)); ) await new Promise(r => setTimeout(r, 50)); b.click() }
+	const press = async (t) => {
+		let b
+		while (!(b = [...document.querySelectorAll('button')].find(e => e.innerText.trim() === t))) await new Promise(r => setTimeout(r, 50))
+		b.click()
+	}
 	await press('Fit the sticks')
 	await press('Use this plan')
 	while (!document.querySelector('.flag')) await new Promise(r => setTimeout(r, 50))
