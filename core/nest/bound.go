@@ -52,6 +52,9 @@ func (m *model) dearest() int64 {
 func (m *model) relax(items []int, limit []int, work *meter) *relaxation {
 	r := &relaxation{m: m, classes: m.classes(items), limit: limit, work: work, rowOf: make([]int, len(m.kinds)), known: map[string]bool{}, until: math.MaxInt64}
 	r.packs = m.knapsacks(r.classes)
+	for _, s := range r.packs { // the tables are made and cleared, however few pieces there are
+		work.spend(int64(len(s.taken))/2 + s.most*4)
+	}
 	var slack []bool
 	for _, c := range r.classes {
 		r.need = append(r.need, float64(len(c.items)))

@@ -196,6 +196,10 @@ func (s *search) improve(bins []bin, budget int64) {
 // polish is the work given to long leftovers once cost and count stand.
 func (s *search) polish() int64 { return min(s.effort.Work/20, int64(len(s.m.items))*200_000) }
 
+// mostTurns is how often is dived at most: a small problem whose bound cannot be
+// met brings nothing new after that.
+const mostTurns = 200
+
 // program raises the bound by the linear program and dives from it, in turns
 // with the improver, until the bound is met or the work is spent.
 func (s *search) program() {
@@ -213,7 +217,7 @@ func (s *search) program() {
 	s.raise(r.bound)
 	eager := 0.6
 	since := s.work.spent
-	for turn := 0; !s.proved() && !s.work.done; turn++ {
+	for turn := 0; turn < mostTurns && !s.proved() && !s.work.done; turn++ {
 		bins := m.dive(r, eager, s.rng, s.work)
 		if before := s.amount(s.worth); s.consider(bins) && s.amount(s.worth) < before {
 			since = s.work.spent
