@@ -11,45 +11,6 @@ import (
 	"gnomon/core/quote"
 )
 
-// QuoteGroups are the groups of a sheet as a customer reads them.
-var QuoteGroups = []struct{ ID, Title string }{
-	{quote.GroupMaterial, "Mouldings"}, {quote.GroupWork, "Cutting and putting up"}, {quote.GroupJoints, "Joints"},
-	{quote.GroupBacking, "Backing for crown"}, {quote.GroupSundries, "Nails, glue, filler and paint"},
-}
-
-// basis says in a sentence what the figures rest on.
-func basis(s quote.Sheet) string {
-	switch {
-	case s.Look.Measured == s.Look.Walls && s.Look.Walls > 0:
-		return "Worked out from measured walls."
-	case s.Look.Measured > 0:
-		return fmt.Sprintf("Worked out from a quick look; %d of %d walls are measured. It is made firm once all are.", s.Look.Measured, s.Look.Walls)
-	}
-	return "Worked out from a quick look at the rooms. It is made firm once they are measured."
-}
-
-// Basis says in a sentence what the figures of a sheet rest on.
-func Basis(s quote.Sheet) string { return basis(s) }
-
-// Sum is a line below the lines of a sheet.
-type Sum struct {
-	ID, Title string
-	Amount    money.Cents
-}
-
-// Sums are the lines below the lines, down to the total; what is nothing is left
-// out.
-func Sums(j job.Job, s quote.Sheet) []Sum {
-	out := []Sum{{"together", "Together", s.Subtotal}}
-	for _, g := range []Sum{{"margin", "Overheads and profit, " + j.Prices.Margin.String() + " %", s.Margin},
-		{"least", "To the minimum charge", s.TopUp}, {"tax", "Tax, " + j.Prices.Tax.String() + " %", s.Tax}} {
-		if g.Amount > 0 {
-			out = append(out, g)
-		}
-	}
-	return append(out, Sum{"total", "Total", s.Total})
-}
-
 // WriteQuotePDF writes the sheet as a customer reads it.
 func WriteQuotePDF(w io.Writer, j job.Job, s quote.Sheet) error {
 	name := j.Name
@@ -82,9 +43,9 @@ func WriteQuotePDF(w io.Writer, j job.Job, s quote.Sheet) error {
 		p.y = max(p.y, y)
 	}
 	p.down(6, 0)
-	p.wrap(p.left, p.right-p.left, basis(s), "", 10, 13)
+	p.wrap(p.left, p.right-p.left, s.Basis(), "", 10, 13)
 	p.down(6, 0)
-	for _, g := range QuoteGroups {
+	for _, g := range quote.Groups {
 		lines, total := s.Group(g.ID)
 		for i, l := range lines {
 			if i == 0 {
@@ -105,7 +66,7 @@ func WriteQuotePDF(w io.Writer, j job.Job, s quote.Sheet) error {
 	p.down(2, 90)
 	p.rule(false)
 	p.down(15, 0)
-	for _, g := range Sums(j, s) {
+	for _, g := range s.Sums(&j.Prices) {
 		style, size := "", 10.0
 		if g.ID == "total" {
 			style, size = "B", 13
@@ -144,7 +105,7 @@ func WriteShoppingPDF(w io.Writer, j job.Job, s quote.Sheet) error {
 	p.down(20, 0)
 	p.put(p.left, j.Name, "B", 13, false)
 	p.down(18, 0)
-	p.wrap(p.left, p.right-p.left, basis(s), "", 10, 13)
+	p.wrap(p.left, p.right-p.left, s.Basis(), "", 10, 13)
 	p.down(8, 0)
 	p.rule(false)
 	for _, it := range s.Shopping(&j) {

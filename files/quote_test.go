@@ -106,14 +106,14 @@ func TestSumsAndBasis(t *testing.T) {
 	j := ferry(t)
 	s := quote.Work(&j)
 	total := money.Cents(0)
-	sums := Sums(j, s)
+	sums := s.Sums(&j.Prices)
 	for _, g := range sums[:len(sums)-1] {
 		total += g.Amount
 	}
 	assert.Equal(t, sums[len(sums)-1].Amount, total)
-	assert.Contains(t, Basis(s), "22 of 28 walls")
+	assert.Contains(t, s.Basis(), "22 of 28 walls")
 	s.Look.Measured = s.Look.Walls
-	assert.Contains(t, Basis(s), "measured walls")
+	assert.Contains(t, s.Basis(), "measured walls")
 	s.Look.Measured = 0
-	assert.Contains(t, Basis(s), "quick look")
+	assert.Contains(t, s.Basis(), "quick look")
 }

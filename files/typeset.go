@@ -5,6 +5,7 @@ import (
 	_ "embed"
 	"io"
 	"regexp"
+	"strconv"
 	"strings"
 
 	"codeberg.org/go-pdf/fpdf"
@@ -46,7 +47,7 @@ func newPage(metric bool, title, foot string) *page {
 		p.font("", 8)
 		p.SetTextColor(0x5f, 0x64, 0x5f)
 		p.Text(p.left, h-margin+10, p.foot)
-		n := "page " + itoa(p.PageNo()) + " of {nb}"
+		n := "page " + strconv.Itoa(p.PageNo()) + " of {nb}"
 		p.Text(p.right-60, h-margin+10, n)
 		p.SetTextColor(0x20, 0x26, 0x2b)
 	})
@@ -54,14 +55,6 @@ func newPage(metric bool, title, foot string) *page {
 	p.SetTextColor(0x20, 0x26, 0x2b)
 	p.y = margin + 14
 	return p
-}
-
-func itoa(n int) string {
-	s := ""
-	for ; n > 0; n /= 10 {
-		s = string(rune('0'+n%10)) + s
-	}
-	return s
 }
 
 func (p *page) font(style string, size float64) { p.SetFont("plex", style, size) }

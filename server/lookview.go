@@ -3,6 +3,7 @@ package server
 import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/money"
 )
 
 // StickView is a length that a moulding is sold in.
@@ -83,31 +84,20 @@ type SundryView struct {
 func pricesView(p job.Prices, u measure.Unit) PricesView {
 	v := PricesView{Currency: p.Currency, Per: string(p.Per), Margin: p.Margin.String(), Tax: p.Tax.String(), Sundries: []SundryView{},
 		Strip: StickView{EntryView: entryView(p.Strip.Entry, u), Price: moneyView(p.Strip.Price, p.Currency)}}
-	rate := func(field, title, per string, c int64) {
-		v.Rates = append(v.Rates, RateView{field, title, per, moneyView(cents(c), p.Currency)})
+	rate := func(field, title, per string, c money.Cents) {
+		v.Rates = append(v.Rates, RateView{field, title, per, moneyView(c, p.Currency)})
 	}
-	rate("cope", "cope", "joint", int64(p.Cope))
-	rate("mitre", "inside mitre", "joint", int64(p.Mitre))
-	rate("outside", "outside mitre", "joint", int64(p.Outside))
-	rate("scarf", "scarf", "joint", int64(p.Scarf))
-	rate("return", "return", "each", int64(p.Return))
-	rate("butt", "end at a casing", "each", int64(p.Butt))
-	rate("casing", "casing set", "set", int64(p.Casing))
-	rate("backing", "backing put up", string(p.Per), int64(p.Backing))
-	rate("least", "minimum charge", "job", int64(p.Least))
+	rate("cope", "cope", "joint", p.Cope)
+	rate("mitre", "inside mitre", "joint", p.Mitre)
+	rate("outside", "outside mitre", "joint", p.Outside)
+	rate("scarf", "scarf", "joint", p.Scarf)
+	rate("return", "return", "each", p.Return)
+	rate("butt", "end at a casing", "each", p.Butt)
+	rate("casing", "casing set", "set", p.Casing)
+	rate("backing", "backing put up", string(p.Per), p.Backing)
+	rate("least", "minimum charge", "job", p.Least)
 	for _, s := range p.Sundries {
-		v.Sundries = append(v.Sundries, SundryView{s.ID, s.Name, s.By, moneyView(s.Price, p.Currency), decimal(s.Lasts.String()), s.Coats})
+		v.Sundries = append(v.Sundries, SundryView{s.ID, s.Name, s.By, moneyView(s.Price, p.Currency), s.Lasts.Plain(), s.Coats})
 	}
 	return v
-}
-
-// decimal drops the zeros behind a count.
-func decimal(s string) string {
-	for len(s) > 0 && s[len(s)-1] == '0' {
-		s = s[:len(s)-1]
-	}
-	if len(s) > 0 && s[len(s)-1] == '.' {
-		s = s[:len(s)-1]
-	}
-	return s
 }

@@ -8,7 +8,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/job"
-	"gnomon/core/money"
 	"gnomon/core/quote"
 	"gnomon/files"
 )
@@ -112,8 +111,6 @@ type ShoppingRow struct {
 	Cost   MoneyView   `json:"cost"`
 }
 
-func cents(c int64) money.Cents { return money.Cents(c) }
-
 func (s *server) quote(api huma.API) {
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/quote", "get-quote", "How much to buy and what to charge"), func(_ context.Context, in *JobPath) (*Body[SheetView], error) {
 		j, _, err := s.store.Job(in.Job)
@@ -138,7 +135,7 @@ func (s *server) quote(api huma.API) {
 
 func sheetView(j *job.Job, s quote.Sheet) SheetView {
 	cur, u := j.Prices.Currency, j.Unit
-	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: files.Basis(s), Total: moneyView(s.Total, cur),
+	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(), Total: moneyView(s.Total, cur),
 		Joints: s.Look.Joints.All(), Length: quote.Units(s.Look.Length, j.Prices.Per)}
 	if s.Look.Backing > 0 {
 		l := lengthView(s.Look.Backing, u)
@@ -150,7 +147,7 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 		cv.Sticks, cv.Money = c.Difference(cur)
 		v.Choices = append(v.Choices, cv)
 	}
-	for _, g := range files.QuoteGroups {
+	for _, g := range quote.Groups {
 		lines, sum := s.Group(g.ID)
 		gv := GroupView{ID: g.ID, Title: g.Title, Lines: []LineView{}, Sum: moneyView(sum, cur)}
 		for _, l := range lines {
@@ -160,7 +157,7 @@ func sheetView(j *job.Job, s quote.Sheet) SheetView {
 			v.Groups = append(v.Groups, gv)
 		}
 	}
-	for _, g := range files.Sums(*j, s) {
+	for _, g := range s.Sums(&j.Prices) {
 		v.Sums = append(v.Sums, SumView{g.ID, g.Title, moneyView(g.Amount, cur)})
 	}
 	for _, r := range s.Look.Rooms {

@@ -2,13 +2,13 @@ package server
 
 import (
 	"context"
-	"encoding/json"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
+	"gnomon/core/money"
 	"gnomon/core/nest"
 	"gnomon/core/plan"
 	"gnomon/store"
@@ -127,17 +127,22 @@ func (s *server) sticks(api huma.API) {
 		SticksPath
 		Body Shift
 	}) (*Body[Tried], error) {
-		j, _, then, now, err := s.moved(in.Job, in.Moulding, in.Body)
+		j, p, l, err := s.moved(in.Job, in.Moulding, in.Body)
 		if err != nil {
 			return nil, asProblem(err)
 		}
+		then, err := plan.Try(&j, l)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		now := p.StockOf(in.Moulding)
 		return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"), func(_ context.Context, in *struct {
 		SticksPath
 		Body Shift
 	}) (*Body[JobView], error) {
-		j, l, _, _, err := s.moved(in.Job, in.Moulding, in.Body)
+		j, _, l, err := s.moved(in.Job, in.Moulding, in.Body)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -193,7 +198,7 @@ func (s *server) fitting(id string, j *job.Job, p *plan.Plan, moulding string) (
 }
 
 func (s *server) fitView(r *search) (FitView, error) {
-	j, p, err := s.planned(r.jobID)
+	j, _, err := s.store.Job(r.jobID)
 	if err != nil {
 		return FitView{}, err
 	}
@@ -201,9 +206,13 @@ func (s *server) fitView(r *search) (FitView, error) {
 	progress, begun, done, layout, failed := r.progress, r.begun, r.done, r.layout, r.err
 	r.mu.Unlock()
 	cur := j.Prices.Currency
-	v := FitView{Search: r.id, State: "waiting", Spent: progress.Spent, Count: progress.Count, Cost: moneyView(cents(progress.Cost), cur), Least: moneyView(cents(progress.LeastCost), cur)}
+	v := FitView{Search: r.id, State: "waiting", Spent: progress.Spent, Count: progress.Count, Cost: moneyView(money.Cents(progress.Cost), cur), Least: moneyView(money.Cents(progress.LeastCost), cur)}
 	switch {
 	case failed != nil:
+		p, err := plan.Build(j)
+		if err != nil {
+			return v, err
+		}
 		v.State = "failed"
 		v.Why = failed.Error()
 		if in, ok := fittingProblem(&p, &j, failed).(*job.Invalid); ok {
@@ -223,47 +232,28 @@ func (s *server) fitView(r *search) (FitView, error) {
 	return v, nil
 }
 
-// moved works out a move without making it.
-func (s *server) moved(id, moulding string, m Shift) (j job.Job, l job.Layout, then, now plan.Stock, err error) {
+// moved works out the layout that a move makes, without keeping it.
+func (s *server) moved(id, moulding string, m Shift) (job.Job, plan.Plan, job.Layout, error) {
 	j, p, err := s.planned(id)
 	if err != nil {
-		return
+		return j, p, job.Layout{}, err
 	}
-	if l, err = plan.Move(&j, &p, moulding, m.Piece, m.To); err != nil {
-		return
-	}
-	if then, err = plan.Try(&j, l); err != nil {
-		return
-	}
-	now, err = plan.Try(&j, *j.Layout(moulding))
-	return
+	l, err := plan.Move(&j, &p, moulding, m.Piece, m.To)
+	return j, p, l, err
 }
 
 // lay keeps a layout, unless another came since was.
 func (s *server) lay(id, client string, l job.Layout, was *job.Layout) (*Body[JobView], error) {
-	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: rawJSON(l), Was: rawJSON(was)}
+	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: edit.Raw(l), Was: edit.Raw(was)}
 	return s.changed(id, client, func() (store.Result, error) { return s.store.Do(id, client, []edit.Op{o}) })
 }
 
 func rackOps(j *job.Job, p plan.Plan, moulding string) []edit.Op {
 	var ops []edit.Op
-	for _, st := range p.Stock {
-		if st.Moulding != moulding {
-			continue
-		}
-		for _, b := range st.Sticks {
-			if o := plan.Offcut(j, b); o > 0 && b.Finished && b.Rack == 0 {
-				ops = append(ops, edit.Op{Do: edit.Set, Kind: "laid", ID: moulding + "/" + b.ID, Field: "rack", Value: rawJSON(o)})
-			}
+	for _, b := range p.StockOf(moulding).Sticks {
+		if o := plan.Offcut(j, b); o > 0 && b.Finished && b.Rack == 0 {
+			ops = append(ops, edit.Op{Do: edit.Set, Kind: "laid", ID: moulding + "/" + b.ID, Field: "rack", Value: edit.Raw(o)})
 		}
 	}
 	return ops
-}
-
-func rawJSON(v any) json.RawMessage {
-	b, err := json.Marshal(v)
-	if err != nil {
-		panic(err) // only our own plain types come here
-	}
-	return b
 }

@@ -100,15 +100,18 @@ func (s *Store) TakeFromRack(id string) error {
 	})
 }
 
-func free(tx *gorm.DB, r rackRow) error {
+// free refuses an offcut that some job has laid pieces out on.
+func free(tx *gorm.DB, r rackRow) error { return laidOut(tx, plan.SourceRack+r.ID, "", r.Name) }
+
+// laidOut is a *Taken where a job other than the one given has laid pieces out on
+// the source.
+func laidOut(tx *gorm.DB, source, but, name string) error {
 	var by string
-	if err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ?", plan.SourceRack+r.ID).Scan(&by).Error; err != nil {
-		return err
+	err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", source, but).Scan(&by).Error
+	if err == nil && by != "" {
+		err = &Taken{name, by}
 	}
-	if by != "" {
-		return &Taken{r.Name, by}
-	}
-	return nil
+	return err
 }
 
 // syncRack puts what a change racked on the rack, and takes back what it took back.
@@ -156,30 +159,22 @@ func (s *Store) syncRack(tx *gorm.DB, id string, old, next job.Job) error {
 // alone refuses an offcut that another job has laid pieces out on meanwhile.
 func alone(tx *gorm.DB, id string, old, next job.Job) error {
 	had := map[string]bool{}
-	each := func(j job.Job, f func(job.LaidStick) error) error {
-		for _, l := range j.Layouts {
-			for _, st := range l.Sticks {
-				if strings.HasPrefix(st.Source, plan.SourceRack) {
-					if err := f(st); err != nil {
-						return err
-					}
-				}
+	for _, l := range old.Layouts {
+		for _, st := range l.Sticks {
+			had[st.Source] = true
+		}
+	}
+	for _, l := range next.Layouts {
+		for _, st := range l.Sticks {
+			if !strings.HasPrefix(st.Source, plan.SourceRack) || had[st.Source] {
+				continue
+			}
+			if err := laidOut(tx, st.Source, id, st.Length.FeetInches()); err != nil {
+				return err
 			}
 		}
-		return nil
 	}
-	_ = each(old, func(st job.LaidStick) error { had[st.Source] = true; return nil })
-	return each(next, func(st job.LaidStick) error {
-		if had[st.Source] {
-			return nil
-		}
-		var by string
-		err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", st.Source, id).Scan(&by).Error
-		if err == nil && by != "" {
-			err = &Taken{st.Length.FeetInches(), by}
-		}
-		return err
-	})
+	return nil
 }
 
 func rackID(id, key string) string { return id + "/" + key }

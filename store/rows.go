@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"slices"
 
+	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/money"
@@ -182,22 +183,15 @@ type rows struct {
 	Laid      []laidRow
 }
 
-func jsonText(v any) string {
-	b, err := json.Marshal(v)
-	if err != nil {
-		panic(err) // only our own plain types come here
-	}
-	return string(b)
-}
+func jsonText(v any) string { return string(edit.Raw(v)) }
 
 // toRows takes a job apart.
 func toRows(id, created string, j job.Job) rows {
 	j = j.Clone()
-	for _, v := range []interface {
-		Settle(measure.Unit)
-	}{&j.Cutting, &j.Prices, &j.Doors} { // kept as text, which must read back to the same lengths
-		v.Settle(j.Unit)
-	}
+	// Kept as text, which must read back to the same lengths.
+	job.Settle(&j.Cutting, j.Unit)
+	job.Settle(&j.Prices, j.Unit)
+	job.Settle(&j.Doors, j.Unit)
 	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: jsonText(j.Saw), Inside: j.Rules.Inside, CopeHand: j.Rules.CopeHand, Scarf: float64(j.Rules.Scarf),
 		Cutting: jsonText(j.Cutting), Prices: jsonText(j.Prices), Doors: jsonText(j.Doors), Quote: jsonText(j.Quote), CreatedAt: created}}}
 	for i, m := range j.Mouldings {

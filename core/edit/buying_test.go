@@ -121,7 +121,7 @@ func TestLayoutsReplaceEachOther(t *testing.T) {
 	assert.Equal(t, asText(one), asText(back))
 
 	stale := lay("k.w3")
-	stale.Was = raw(one.Layouts[0])
+	stale.Was = Raw(one.Layouts[0])
 	_, _, err = Apply(two, stale)
 	var conflict *Conflict
 	require.ErrorAs(t, err, &conflict)

@@ -34,7 +34,7 @@ func callOut(room *job.Room, op Op) (Op, error) {
 	if n == 0 {
 		return Op{}, &job.Invalid{Thing: "walls", Field: "value", Value: text, Reason: "names no length", Remedy: "write lengths parted by commas, such as 11, 9'6, 4"}
 	}
-	return Op{Do: Remove, Kind: "walls", Value: raw(made)}, nil
+	return Op{Do: Remove, Kind: "walls", Value: Raw(made)}, nil
 }
 
 // takeBack removes walls that were called out together.
@@ -51,7 +51,7 @@ func takeBack(j *job.Job, op Op) (Op, error) {
 		}
 		faces = append([]Op{inv}, faces...)
 	}
-	return Op{Do: Add, Kind: "faces", Value: raw(faces), Unit: j.Unit}, nil
+	return Op{Do: Add, Kind: "faces", Value: Raw(faces), Unit: j.Unit}, nil
 }
 
 // putBack adds walls again that were taken back together.
@@ -74,5 +74,5 @@ func putBack(j *job.Job, op Op) (Op, error) {
 		}
 		made = append(made, f.ID)
 	}
-	return Op{Do: Remove, Kind: "walls", Value: raw(made)}, nil
+	return Op{Do: Remove, Kind: "walls", Value: Raw(made)}, nil
 }

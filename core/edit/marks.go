@@ -36,7 +36,7 @@ func unmark(j *job.Job, op Op) (Op, error) {
 	if found == nil {
 		return Op{}, &Missing{"mark " + op.ID}
 	}
-	inv := Op{Do: Record, Value: raw(found)}
+	inv := Op{Do: Record, Value: Raw(found)}
 	j.Marks = append(j.Marks, job.Mark{ID: nextMark(j), Kind: job.MarkUndone, Of: op.ID, Piece: found.Piece, Label: found.Label, At: at(op, found)})
 	return inv, nil
 }

@@ -100,7 +100,8 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 	return next, inverse, nil
 }
 
-func raw(v any) json.RawMessage {
+// Raw is the JSON of one of our own plain types.
+func Raw(v any) json.RawMessage {
 	b, err := json.Marshal(v)
 	if err != nil {
 		panic(err) // only our own plain types come here

@@ -275,19 +275,19 @@ func same(a, b any) bool {
 func text2raw(v any, unit measure.Unit) json.RawMessage {
 	switch x := v.(type) {
 	case job.Entry:
-		return raw(x.Shown(unit))
+		return Raw(x.Shown(unit))
 	case *job.Entry:
 		if x != nil {
-			return raw(x.Shown(unit))
+			return Raw(x.Shown(unit))
 		}
 	case []job.Stick:
 		out := slices.Clone(x)
 		for i := range out {
 			out[i].Text = out[i].Shown(unit)
 		}
-		return raw(out)
+		return Raw(out)
 	}
-	return raw(v)
+	return Raw(v)
 }
 
 // text is a value for people.

@@ -11,12 +11,9 @@ import (
 
 // stick finds a stick length by its moulding and its place in the list.
 func stick(j *job.Job, id string) *job.Stick {
-	i := strings.LastIndexByte(id, '/')
-	if i < 0 {
-		return nil
-	}
-	m := j.Moulding(id[:i])
-	n, err := strconv.Atoi(id[i+1:])
+	moulding, at, _ := strings.Cut(id, "/")
+	m := j.Moulding(moulding)
+	n, err := strconv.Atoi(at)
 	if m == nil || err != nil || n < 0 || n >= len(m.Sticks) {
 		return nil
 	}
@@ -25,16 +22,13 @@ func stick(j *job.Job, id string) *job.Stick {
 
 // laid finds a stick of a layout by its moulding and its own identifier.
 func laid(j *job.Job, id string) *job.LaidStick {
-	i := strings.LastIndexByte(id, '/')
-	if i < 0 {
-		return nil
-	}
-	l := j.Layout(id[:i])
+	moulding, of, _ := strings.Cut(id, "/")
+	l := j.Layout(moulding)
 	if l == nil {
 		return nil
 	}
 	for k := range l.Sticks {
-		if l.Sticks[k].ID == id[i+1:] {
+		if l.Sticks[k].ID == of {
 			return &l.Sticks[k]
 		}
 	}
@@ -92,7 +86,7 @@ func addLayout(j *job.Job, op Op) (Op, error) {
 		return Op{}, &Conflict{Thing: "layout " + op.ID, Field: "sticks", Yours: "the plan found", Theirs: "another layout"}
 	}
 	if old != nil {
-		inv = Op{Do: Add, Kind: "layout", ID: op.ID, Value: raw(old)}
+		inv = Op{Do: Add, Kind: "layout", ID: op.ID, Value: Raw(old)}
 		*old = l
 		return inv, nil
 	}
@@ -107,7 +101,7 @@ func sameLayout(now *job.Layout, was json.RawMessage) bool {
 	if json.Unmarshal(was, &w) != nil || (w == nil) != (now == nil) {
 		return false
 	}
-	return w == nil || string(raw(w)) == string(raw(now))
+	return w == nil || string(Raw(w)) == string(Raw(now))
 }
 
 func removeLayout(j *job.Job, op Op) (Op, error) {
@@ -115,7 +109,7 @@ func removeLayout(j *job.Job, op Op) (Op, error) {
 	if i < 0 {
 		return Op{}, &Missing{"layout " + op.ID}
 	}
-	inv := Op{Do: Add, Kind: "layout", ID: op.ID, Value: raw(j.Layouts[i])}
+	inv := Op{Do: Add, Kind: "layout", ID: op.ID, Value: Raw(j.Layouts[i])}
 	j.Layouts = slices.Delete(j.Layouts, i, i+1)
 	return inv, nil
 }

@@ -159,7 +159,7 @@ func remove(j *job.Job, op Op) (Op, error) {
 		if i := indexOf(j.Rooms, roomID, op.ID); i >= 0 {
 			r := j.Rooms[i]
 			job.Settle(&r, j.Unit)
-			inv.Value, inv.After = raw(r), before(j.Rooms, roomID, i)
+			inv.Value, inv.After = Raw(r), before(j.Rooms, roomID, i)
 			j.Rooms = slices.Delete(j.Rooms, i, i+1)
 			return inv, nil
 		}
@@ -167,7 +167,7 @@ func remove(j *job.Job, op Op) (Op, error) {
 		if i := indexOf(j.Mouldings, mouldingID, op.ID); i >= 0 {
 			m := j.Mouldings[i]
 			job.Settle(&m, j.Unit)
-			inv.Value, inv.After = raw(m), before(j.Mouldings, mouldingID, i)
+			inv.Value, inv.After = Raw(m), before(j.Mouldings, mouldingID, i)
 			for _, r := range j.Rooms {
 				for _, k := range r.Runs {
 					if k.Moulding == op.ID {
@@ -183,7 +183,7 @@ func remove(j *job.Job, op Op) (Op, error) {
 		}
 	case "sundry":
 		if i := indexOf(j.Prices.Sundries, sundryID, op.ID); i >= 0 {
-			inv.Value, inv.After = raw(j.Prices.Sundries[i]), before(j.Prices.Sundries, sundryID, i)
+			inv.Value, inv.After = Raw(j.Prices.Sundries[i]), before(j.Prices.Sundries, sundryID, i)
 			j.Prices.Sundries = slices.Delete(j.Prices.Sundries, i, i+1)
 			return inv, nil
 		}
@@ -224,7 +224,7 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 		}
 		part := job.Room{Walls: []job.Wall{f.Wall}, Openings: f.Openings}
 		job.Settle(&part, j.Unit)
-		inv.Value = raw(f)
+		inv.Value = Raw(f)
 		r.Walls, r.Corners = slices.Delete(r.Walls, i, i+1), slices.Delete(r.Corners, i, i+1)
 		r.Openings = rest
 		return true
@@ -235,7 +235,7 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 		}
 		o := r.Openings[i]
 		job.Settle(&o, j.Unit)
-		inv.Value = raw(o)
+		inv.Value = Raw(o)
 		r.Openings = slices.Delete(r.Openings, i, i+1)
 		return true
 	}
@@ -243,7 +243,7 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 	if i < 0 {
 		return false
 	}
-	inv.Value, inv.After = raw(r.Runs[i]), before(r.Runs, runID, i)
+	inv.Value, inv.After = Raw(r.Runs[i]), before(r.Runs, runID, i)
 	r.Runs = slices.Delete(r.Runs, i, i+1)
 	return true
 }

@@ -196,12 +196,3 @@ func Unreadable(thing, field, text string, err error) *Invalid {
 func Settle(v measured, unit measure.Unit) {
 	_ = v.entries(func(_, field string, e *Entry) error { e.settle(FieldUnit(field, unit)); return nil })
 }
-
-// Settle makes the texts read back to their lengths in a field of the unit.
-func (c *Cutting) Settle(unit measure.Unit) { Settle(c, unit) }
-
-// Settle makes the texts read back to their lengths in a field of the unit.
-func (d *Doors) Settle(unit measure.Unit) { Settle(d, unit) }
-
-// Settle makes the texts read back to their lengths in a field of the unit.
-func (p *Prices) Settle(unit measure.Unit) { Settle(p, unit) }

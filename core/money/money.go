@@ -79,6 +79,11 @@ func (c Cents) String() string {
 	return fmt.Sprintf("%s%d.%02d", sign, c/100, c%100)
 }
 
+// Plain is the number without idle decimals: 24.5, 110.
+func (c Cents) Plain() string {
+	return strings.TrimSuffix(strings.TrimRight(c.String(), "0"), ".")
+}
+
 // Text is the amount with its currency, thousands apart: $1,250.00.
 func (c Cents) Text(currency string) string {
 	sign := ""
@@ -152,9 +157,7 @@ func ParsePercent(text string) (Percent, error) {
 func (p Percent) Of(c Cents) Cents { return c.Of(int64(p), 100_00) }
 
 // String is the share without its sign: 8.25, 10.
-func (p Percent) String() string {
-	return strings.TrimSuffix(strings.TrimRight(Cents(p).String(), "0"), ".")
-}
+func (p Percent) String() string { return Cents(p).Plain() }
 
 // MarshalJSON writes a number of percent.
 func (p Percent) MarshalJSON() ([]byte, error) { return []byte(p.String()), nil }

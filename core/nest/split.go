@@ -2,6 +2,7 @@ package nest
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"gnomon/core/measure"
@@ -152,7 +153,7 @@ func (p *Problem) divide(work *meter) (map[string][]measure.Length, error) {
 // what is left of other sticks.
 func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
 	most := p.longest(q)
-	slant := up(abs(q.Scarf.Slope) * float64(p.Projection))
+	slant := up(math.Abs(q.Scarf.Slope) * float64(p.Projection))
 	ends := p.wedge(End{}, q.Left) + p.wedge(q.Right, End{})
 	room := most - slant - ends // what the parts can have, told at the back
 	least := max(q.Scarf.Least, p.Kerf, 1)
@@ -216,13 +217,6 @@ func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
 		}
 	}
 	return out
-}
-
-func abs(x float64) float64 {
-	if x < 0 {
-		return -x
-	}
-	return x
 }
 
 // Divides tells whether a piece divided at these places can be cut.

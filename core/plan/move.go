@@ -156,10 +156,8 @@ func Try(j *job.Job, l job.Layout) (Stock, error) {
 	if err != nil {
 		return Stock{}, err
 	}
-	for _, s := range p.Stock {
-		if s.Moulding == l.Moulding {
-			return s, nil
-		}
+	if s := p.StockOf(l.Moulding); s.Moulding != "" {
+		return s, nil
 	}
 	return Stock{}, &job.Invalid{Thing: "moulding " + l.Moulding, Reason: "has no pieces", Remedy: "measure a room it runs in"}
 }

@@ -31,6 +31,16 @@ type Stock struct {
 	Total    measure.Length // of the sticks
 }
 
+// StockOf is the stock of a moulding; one without a name where it has none.
+func (p Plan) StockOf(moulding string) Stock {
+	for _, s := range p.Stock {
+		if s.Moulding == moulding {
+			return s
+		}
+	}
+	return Stock{}
+}
+
 // Proved tells whether no layout can cost less.
 func (s Stock) Proved() bool { return s.Valid && s.Bounded && s.Cost <= s.Least }
 

@@ -100,6 +100,42 @@ func (s *Sheet) Group(id string) (lines []Line, sum money.Cents) {
 	return lines, sum
 }
 
+// Groups are the groups in their order, as a customer reads them.
+var Groups = []struct{ ID, Title string }{
+	{GroupMaterial, "Mouldings"}, {GroupWork, "Cutting and putting up"}, {GroupJoints, "Joints"},
+	{GroupBacking, "Backing for crown"}, {GroupSundries, "Nails, glue, filler and paint"},
+}
+
+// Basis says in a sentence what the figures rest on.
+func (s *Sheet) Basis() string {
+	switch {
+	case s.Look.Measured == s.Look.Walls && s.Look.Walls > 0:
+		return "Worked out from measured walls."
+	case s.Look.Measured > 0:
+		return fmt.Sprintf("Worked out from a quick look; %d of %d walls are measured. It is made firm once all are.", s.Look.Measured, s.Look.Walls)
+	}
+	return "Worked out from a quick look at the rooms. It is made firm once they are measured."
+}
+
+// Sum is a line below the lines of a sheet.
+type Sum struct {
+	ID, Title string
+	Amount    money.Cents
+}
+
+// Sums are the lines below the lines, down to the total; what is nothing is left
+// out.
+func (s *Sheet) Sums(p *job.Prices) []Sum {
+	out := []Sum{{"together", "Together", s.Subtotal}}
+	for _, g := range []Sum{{"margin", "Overheads and profit, " + p.Margin.String() + " %", s.Margin},
+		{"least", "To the minimum charge", s.TopUp}, {"tax", "Tax, " + p.Tax.String() + " %", s.Tax}} {
+		if g.Amount > 0 {
+			out = append(out, g)
+		}
+	}
+	return append(out, Sum{"total", "Total", s.Total})
+}
+
 func (s *Sheet) line(group, name, count string, rate money.Cents, per string, amount money.Cents) {
 	s.Lines = append(s.Lines, Line{group, name, count, rate, per, amount})
 }
