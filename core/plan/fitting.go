@@ -10,6 +10,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/nest"
+	"gnomon/core/stock"
 )
 
 // RackOffcut is an offcut in the shop that a moulding can be cut from.
@@ -53,7 +54,7 @@ func NewFitting(j *job.Job, p *Plan, moulding string, rack []RackOffcut) (*Fitti
 		return nil, &job.Invalid{Thing: "moulding " + moulding, Reason: "is not in this job", Remedy: "choose one of its mouldings"}
 	}
 	b := &builder{job: j, unit: j.Unit}
-	f := &Fitting{Problem: b.fitting(m), job: j, moulding: m, rests: map[string]rest{}, whole: map[string]nest.Piece{}}
+	f := &Fitting{Problem: stock.Problem(b.job, m), job: j, moulding: m, rests: map[string]rest{}, whole: map[string]nest.Piece{}}
 	at := map[string]*Piece{}
 	for i := range p.Pieces {
 		if q := &p.Pieces[i]; q.Moulding == m.ID && q.Cut > 0 {

@@ -10,6 +10,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/money"
 	"gnomon/core/nest"
+	"gnomon/core/stock"
 )
 
 // ToNew moves a piece to a new stick: ToNew and the place of its length in the
@@ -44,7 +45,7 @@ func Move(j *job.Job, p *Plan, moulding, piece, to string) (job.Layout, error) {
 		return slices.ContainsFunc(s.Pieces, func(x job.Laid) bool { return x.Piece == piece })
 	})
 	b := &builder{job: &next, unit: j.Unit}
-	fit := b.fitting(m)
+	fit := stock.Problem(b.job, m)
 	onto, err := target(out, m, to)
 	if err != nil {
 		return *out, err

@@ -8,32 +8,13 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/nest"
+	"gnomon/core/stock"
 )
 
 // measureUp works out what to cut of a piece whose ends are known.
 func (p *Piece) measureUp() {
 	p.Cut = p.Length - p.Left.Short - p.Right.Short
 	p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
-}
-
-// stickKinds are the lengths that a moulding is bought in, as the fitting takes
-// them.
-func stickKinds(m *job.Moulding) []nest.Stock {
-	var out []nest.Stock
-	for i, s := range m.Sticks {
-		k := nest.Stock{ID: fmt.Sprintf("buy:%d", i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
-		if s.Available != nil {
-			k.Available = *s.Available
-		}
-		out = append(out, k)
-	}
-	return out
-}
-
-// fitting is the problem of a moulding's sticks, without pieces.
-func (b *builder) fitting(m *job.Moulding) nest.Problem {
-	c := b.job.Cutting
-	return nest.Problem{Stocks: stickKinds(m), Kerf: c.Kerf.Length, Trim: c.EndTrim.Length, Projection: m.Thickness.Length, Height: m.Height.Length}
 }
 
 // fitted is a piece as the fitting takes it: what is cut, with its slants.
@@ -43,7 +24,7 @@ func fitted(p Piece) nest.Piece {
 
 // scarfed lets a piece be divided by the job's rules.
 func (b *builder) scarfed(q nest.Piece) nest.Piece {
-	q.Scarf = &nest.Scarf{Slope: joint.ScarfEnd(b.job.Rules.Scarf, true).Slope(), Least: b.job.Cutting.Shortest.Length}
+	q.Scarf = stock.Scarf(b.job)
 	return q
 }
 
@@ -54,7 +35,7 @@ func (b *builder) divide(m *job.Moulding, p Piece) []Piece {
 	if len(m.Sticks) == 0 || p.Cut <= 0 {
 		return whole
 	}
-	f := b.fitting(m)
+	f := stock.Problem(b.job, m)
 	for i := range f.Stocks { // how many the yard has decides what is bought, not what fits
 		f.Stocks[i].Available = nest.Unlimited
 	}

@@ -12,6 +12,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/nest"
+	"gnomon/core/stock"
 )
 
 // Stock is what to cut from what for one moulding, as its accepted layout has it.
@@ -102,7 +103,7 @@ func (b *builder) checkLayout(m *job.Moulding, l *job.Layout, mine []*Piece, at 
 	}
 	laid := map[string]bool{}
 	gone := 0
-	fit := b.fitting(m)
+	fit := stock.Problem(b.job, m)
 	for i, st := range l.Sticks {
 		bar := b.bar(&fit, st, at)
 		for _, q := range bar.On {
@@ -245,7 +246,7 @@ func Fingerprint(j *job.Job, m *job.Moulding, pieces []*Piece) string {
 	h := sha256.New()
 	c := j.Cutting
 	fmt.Fprintln(h, c.Kerf.Length, c.EndTrim.Length, m.Thickness.Length, m.Height.Length)
-	for _, s := range stickKinds(m) {
+	for _, s := range stock.Problem(j, m).Stocks {
 		fmt.Fprintln(h, int64(s.Length), s.Price, s.Available)
 	}
 	var lines []string

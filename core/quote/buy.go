@@ -9,10 +9,10 @@ import (
 	"slices"
 
 	"gnomon/core/job"
-	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/nest"
+	"gnomon/core/stock"
 )
 
 // Buy is one way of buying a moulding.
@@ -198,7 +198,7 @@ func (b *Buy) spares(q Quantity, kinds []job.Stick) {
 	if q.Moulding.Spares == 0 || len(kinds) == 0 {
 		return
 	}
-	_, longest := maxIndex(q.Pieces)
+	longest := q.Pieces[longestOf(q.Pieces)].Length
 	at := 0
 	for i, s := range kinds { // longest first
 		if s.Length >= longest {
@@ -211,16 +211,9 @@ func (b *Buy) spares(q Quantity, kinds []job.Stick) {
 // fit fits the pieces, square-ended, into sticks by a short search.
 func fit(j *job.Job, q Quantity) Buy {
 	b := Buy{Way: job.BuyFit}
-	p := nest.Problem{Kerf: j.Cutting.Kerf.Length, Trim: j.Cutting.EndTrim.Length, Projection: q.Moulding.Thickness.Length}
-	kinds := sorted(q.Moulding)
-	for i, s := range kinds {
-		k := nest.Stock{ID: fmt.Sprint(i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
-		if s.Available != nil {
-			k.Available = *s.Available
-		}
-		p.Stocks = append(p.Stocks, k)
-	}
-	scarf := &nest.Scarf{Slope: joint.ScarfEnd(j.Rules.Scarf, true).Slope(), Least: j.Cutting.Shortest.Length}
+	p := stock.Problem(j, q.Moulding)
+	slices.SortFunc(p.Stocks, func(a, b nest.Stock) int { return cmp.Compare(b.Length, a.Length) })
+	scarf := stock.Scarf(j)
 	for i, piece := range q.Pieces {
 		// What is shorter than the kerf is no piece; it comes off any offcut.
 		if piece.Length > p.Kerf {
@@ -234,13 +227,13 @@ func fit(j *job.Job, q Quantity) Buy {
 	}
 	b.Proved = l.Proved
 	for _, st := range l.Sticks {
-		for i := range p.Stocks {
-			if p.Stocks[i].ID == st.Stock {
-				b.lot(kinds[i].Length, 1, kinds[i].Price)
+		for _, s := range p.Stocks {
+			if s.ID == st.Stock {
+				b.lot(s.Length, 1, money.Cents(s.Price))
 			}
 		}
 	}
-	b.spares(q, kinds)
+	b.spares(q, sorted(q.Moulding))
 	return b
 }
 

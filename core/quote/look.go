@@ -288,18 +288,13 @@ func longestOf(pieces []Piece) int {
 	if len(pieces) == 0 {
 		return -1
 	}
-	i, _ := maxIndex(pieces)
-	return i
-}
-
-func maxIndex(pieces []Piece) (int, measure.Length) {
 	at := 0
 	for i := range pieces {
 		if pieces[i].Length > pieces[at].Length {
 			at = i
 		}
 	}
-	return at, pieces[at].Length
+	return at
 }
 
 // scarfs is how many joints make a wall longer than the longest stick: each part

@@ -1,0 +1,32 @@
+// Package stock turns what a job says about sticks, blade and scarfs into a
+// problem of package nest: for the quick look's rough pieces and the plan's exact
+// ones alike.
+package stock
+
+import (
+	"fmt"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/nest"
+)
+
+// Problem is the fitting of a moulding's sticks, without pieces. Its stocks are
+// the lengths the moulding is sold in, in their order.
+func Problem(j *job.Job, m *job.Moulding) nest.Problem {
+	c := j.Cutting
+	p := nest.Problem{Kerf: c.Kerf.Length, Trim: c.EndTrim.Length, Projection: m.Thickness.Length, Height: m.Height.Length}
+	for i, s := range m.Sticks {
+		k := nest.Stock{ID: fmt.Sprintf("buy:%d", i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
+		if s.Available != nil {
+			k.Available = *s.Available
+		}
+		p.Stocks = append(p.Stocks, k)
+	}
+	return p
+}
+
+// Scarf is how the job's rules let a piece longer than any stick be divided.
+func Scarf(j *job.Job) *nest.Scarf {
+	return &nest.Scarf{Slope: joint.ScarfEnd(j.Rules.Scarf, true).Slope(), Least: j.Cutting.Shortest.Length}
+}
