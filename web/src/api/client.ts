@@ -47,6 +47,9 @@ export class Refused extends Error {
   }
 }
 
+/** What went wrong, in one line for the person. */
+export const lineOf = (e: unknown) => (e instanceof Refused ? e.line : String(e))
+
 function sentence(s: string): string {
   const t = s.trim()
   if (!t) return ''

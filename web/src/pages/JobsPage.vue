@@ -2,7 +2,7 @@
 // The jobs, a new one, or none at all: one corner.
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type JobEntry, Refused, take } from '../api/client'
+import { api, type JobEntry, lineOf, Refused, take } from '../api/client'
 
 const router = useRouter()
 const jobs = ref<JobEntry[] | null>(null)
@@ -16,7 +16,7 @@ async function guard(f: () => Promise<void>) {
   try {
     await f()
   } catch (e) {
-    error.value = e instanceof Refused ? e.line : String(e)
+    error.value = lineOf(e)
   }
 }
 onMounted(() => guard(async () => void (jobs.value = (await take(api.GET('/api/jobs'))).jobs)))

@@ -3,7 +3,7 @@
 // the picture for both pieces that meet in it.
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, type OneCorner, Refused, take } from '../api/client'
+import { api, lineOf, type OneCorner, take } from '../api/client'
 import AngleInput from '../parts/AngleInput.vue'
 import SawBench from '../parts/SawBench.vue'
 import { scales, turnKinds } from '../state/choices'
@@ -38,7 +38,7 @@ async function ask() {
     error.value = ''
   } catch (e) {
     answer.value = null
-    error.value = e instanceof Refused ? e.line : String(e)
+    error.value = lineOf(e)
   }
 }
 const takeReading = (text: string) => ((reading.value = text), ask())

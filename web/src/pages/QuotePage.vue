@@ -2,7 +2,7 @@
 // The quote as a customer reads it, with its words to fill in beside it.
 import { computed, ref } from 'vue'
 import SetText from '../parts/SetText.vue'
-import { Refused } from '../api/client'
+import { lineOf } from '../api/client'
 import { change, setOp, view } from '../state/job'
 import { tell } from '../state/notice'
 import { sheet, useSheet } from '../state/sheet'
@@ -27,7 +27,7 @@ async function set(id: Word, e: Event) {
   try {
     await change(setOp('quote', '', id, value, q.value[id] ?? ''))
   } catch (x) {
-    error.value = x instanceof Refused ? x.line : String(x)
+    error.value = lineOf(x)
     tell(error.value, true)
   }
 }

@@ -3,7 +3,7 @@
 // is left or Enter is pressed, and a refusal shows under it with the way out.
 import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
-import { Refused } from '../api/client'
+import { lineOf } from '../api/client'
 import { tell } from '../state/notice'
 import { walkFrom } from './walk'
 
@@ -66,7 +66,7 @@ async function commitText(typed: string): Promise<boolean> {
     seen = props.value
     return true
   } catch (e) {
-    error.value = e instanceof Refused ? e.line : String(e)
+    error.value = lineOf(e)
     // The field may be gone by now: what was refused is said where it can be seen.
     if (document.activeElement !== input.value) tell(`${props.label}, “${typed}”: ${error.value}`, true)
     return false

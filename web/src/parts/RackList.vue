@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The shop's offcuts, shared by all jobs: longest first, used first next time.
 import { onMounted, ref, shallowRef, watch } from 'vue'
-import { api, type RackView, Refused, take } from '../api/client'
+import { api, lineOf, type RackView, take } from '../api/client'
 import { metric, view } from '../state/job'
 import { tell } from '../state/notice'
 import LengthText from './LengthText.vue'
@@ -17,7 +17,7 @@ const guard = async (f: () => Promise<RackView>) => {
     rack.value = await f()
     return true
   } catch (e) {
-    bad.value = e instanceof Refused ? e.line : String(e)
+    bad.value = lineOf(e)
     return false
   }
 }

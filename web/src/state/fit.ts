@@ -1,6 +1,6 @@
 import { ref, shallowRef } from 'vue'
-import { api, type FitView, Refused, take } from '../api/client'
-import { send, view } from './job'
+import { api, type FitView, lineOf, take } from '../api/client'
+import { trySend, view } from './job'
 import { tell } from './notice'
 
 /** A search for what to cut from what, on its way or done; it goes on while the page is used. */
@@ -8,7 +8,6 @@ export const fit = shallowRef<(FitView & { moulding: string; seconds: number }) 
 const starting = ref(false)
 
 const path = (search: string) => ({ params: { path: { job: view.value!.id, search } } })
-const say = (e: unknown) => tell(e instanceof Refused ? e.line : String(e), true)
 
 export async function startFit(moulding: string, seconds: number) {
   if (starting.value || !view.value) return
@@ -25,7 +24,7 @@ export async function startFit(moulding: string, seconds: number) {
     }
   } catch (e) {
     fit.value = null
-    say(e)
+    tell(lineOf(e), true)
   } finally {
     starting.value = false
   }
@@ -40,10 +39,5 @@ export async function stopFit() {
 export async function useFit() {
   const f = fit.value
   if (!f) return
-  try {
-    await send((client) => api.POST('/api/jobs/{job}/fits/{search}/use', { ...path(f.search), body: { client } }))
-    fit.value = null
-  } catch (e) {
-    say(e)
-  }
+  if (await trySend((client) => api.POST('/api/jobs/{job}/fits/{search}/use', { ...path(f.search), body: { client } }))) fit.value = null
 }

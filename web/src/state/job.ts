@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef } from 'vue'
-import { api, type JobView, type Op, type Problem, Refused, take } from '../api/client'
+import { api, type JobView, lineOf, type Op, type Problem, Refused, take } from '../api/client'
 import { tell } from './notice'
 
 /** An identifier for something new. */
@@ -93,8 +93,19 @@ export async function change(...ops: Op[]): Promise<void> {
 }
 
 /** Makes a change by another route that answers with the job. Throws Refused. */
-export async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
+async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
   await inTurn(async () => accept(await take(call(client))))
+}
+
+/** Like send, for what has no field of its own to show a refusal at. */
+export async function trySend(call: Parameters<typeof send>[0]): Promise<boolean> {
+  try {
+    await send(call)
+    return true
+  } catch (e) {
+    tell(lineOf(e), true)
+    return false
+  }
 }
 
 /** Like change, for what has no field of its own to show a refusal at. */
@@ -103,7 +114,7 @@ export async function attempt(...ops: Op[]): Promise<boolean> {
     await change(...ops)
     return true
   } catch (e) {
-    tell(e instanceof Refused ? e.line : String(e), true)
+    tell(lineOf(e), true)
     return false
   }
 }
@@ -120,7 +131,7 @@ async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done:
     await inTurn(async () => accept(await take(api.POST(path, { params: { path: { job } }, body: { client } }))))
     tell(done)
   } catch (e) {
-    tell(e instanceof Refused ? e.line : String(e), true)
+    tell(lineOf(e), true)
   }
 }
 export const undo = () => turn('/api/jobs/{job}/undo', 'Undone.')

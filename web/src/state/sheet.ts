@@ -1,5 +1,5 @@
 import { shallowRef, watch } from 'vue'
-import { api, Refused, type SheetView, take } from '../api/client'
+import { api, lineOf, type SheetView, take } from '../api/client'
 import { tell } from './notice'
 import { view } from './job'
 
@@ -22,7 +22,7 @@ export function useSheet() {
       const s = await take(api.GET('/api/jobs/{job}/quote', { params: { path: { job: id } } }))
       if (view.value?.id === id) sheet.value = s
     } catch (e) {
-      tell(e instanceof Refused ? e.line : String(e), true)
+      tell(lineOf(e), true)
     }
     busy = false
     if (again) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Walls as they are called out: each goes in with a comma or Enter.
 import { ref } from 'vue'
-import { Refused } from '../api/client'
+import { lineOf } from '../api/client'
 import { change, metric, newId, view } from '../state/job'
 import { room, roomId } from '../state/place'
 
@@ -26,7 +26,7 @@ async function taken(list: string) {
   try {
     await send(list)
   } catch (e) {
-    bad.value = e instanceof Refused ? e.line : String(e)
+    bad.value = lineOf(e)
     text.value = [list.trim(), text.value].filter(Boolean).join(', ')
   }
 }

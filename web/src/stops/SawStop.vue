@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The next cut, readable from two metres: one end at a time.
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
-import { api, type Bench, type CutView, Refused, take } from '../api/client'
+import { api, type Bench, type CutView, lineOf, take } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
@@ -51,7 +51,7 @@ watch(
       if (cut.value && key(cut.value) === key(c)) bench.value = b
     } catch (e) {
       bench.value = null
-      trouble.value = e instanceof Refused ? e.line : String(e)
+      trouble.value = lineOf(e)
     }
   },
   { immediate: true },

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // What to cut from what: sticks to scale, and what moving a piece would cost.
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type BarView, Refused, take, type Tried } from '../api/client'
+import { api, type BarView, lineOf, take, type Tried } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import StickBar from '../parts/StickBar.vue'
 import { fit, startFit, stopFit, useFit } from '../state/fit'
-import { attempt, send, setOp, view } from '../state/job'
+import { attempt, setOp, trySend, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { tell } from '../state/notice'
 import { choose, chosen, isChosen } from '../state/place'
@@ -30,43 +30,30 @@ const moving = ref('')
 const tried = shallowRef<Tried | null>(null)
 const wont = ref('')
 
+/** The job and moulding on the screen, as its routes name them. */
+const at = () => ({ path: { job: view.value!.id, moulding: kept.value!.moulding } })
 async function tryMove(id: string, to: string) {
   tried.value = null
   wont.value = ''
   try {
-    tried.value = await take(api.POST('/api/jobs/{job}/sticks/{moulding}/try', { params: { path: { job: view.value!.id, moulding: kept.value!.moulding } }, body: { client: 'try', piece: id, to } }))
+    tried.value = await take(api.POST('/api/jobs/{job}/sticks/{moulding}/try', { params: at(), body: { client: 'try', piece: id, to } }))
   } catch (e) {
-    wont.value = e instanceof Refused ? e.line : String(e)
+    wont.value = lineOf(e)
   }
 }
 async function move(id: string, to: string) {
   const before = kept.value?.cost.cents ?? 0
-  try {
-    await send((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/move', { params: { path: { job: view.value!.id, moulding: kept.value!.moulding } }, body: { client, piece: id, to } }))
-    moving.value = ''
-    const now = kept.value
-    tell(now?.cost.cents === before ? `Moved. It costs the same: ${now?.cost.text}.` : `Moved. The sticks now cost ${now?.cost.text}.`)
-  } catch (e) {
-    tell(e instanceof Refused ? e.line : String(e), true)
-  }
+  if (!(await trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/move', { params: at(), body: { client, piece: id, to } })))) return
+  moving.value = ''
+  const now = kept.value
+  tell(now?.cost.cents === before ? `Moved. It costs the same: ${now?.cost.text}.` : `Moved. The sticks now cost ${now?.cost.text}.`)
 }
 const flag = (b: BarView, field: 'locked' | 'bad') => attempt(setOp('laid', `${kept.value!.moulding}/${b.id}`, field, !b[field], b[field]))
-const rack = async () => {
-  try {
-    await send((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/rack', { params: { path: { job: view.value!.id, moulding: kept.value!.moulding } }, body: { client } }))
-    tell('On the rack in Shop: it is used first next time.')
-  } catch (e) {
-    tell(e instanceof Refused ? e.line : String(e), true)
-  }
+async function rack() {
+  if (await trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/rack', { params: at(), body: { client } }))) tell('On the rack in Shop: it is used first next time.')
 }
 const onOffcut = computed(() => s.value?.sticks.some((b) => b.from !== 'bought' && b.pieces.some((p) => p.id === piece.value?.id)))
-const keepOff = async (id: string) => {
-  try {
-    await send((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/keepoff', { params: { path: { job: view.value!.id, moulding: kept.value!.moulding } }, body: { client, piece: id } }))
-  } catch (e) {
-    tell(e instanceof Refused ? e.line : String(e), true)
-  }
-}
+const keepOff = (id: string) => trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/keepoff', { params: at(), body: { client, piece: id } }))
 /** What the letters on the pieces stand for. */
 const legend = computed(() => {
   const here = new Set(all.value.map((p) => p.room))
@@ -80,7 +67,10 @@ function step(by: number) {
   if (p) choose('piece', p.id)
 }
 useKeys({ j: () => step(1), k: () => step(-1), m: () => piece.value && !found.value && !piece.value.begun && (moving.value = piece.value.id) })
-watch(moving, (id) => { tried.value = null; wont.value = ''; if (id) void nextTick() })
+watch(moving, () => {
+  tried.value = null
+  wont.value = ''
+})
 const pick = (id: string) => (moulding.value = id)
 const print = () => window.print()
 const toShop = () => router.push({ name: 'shop', params: { job: view.value!.id } })
