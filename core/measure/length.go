@@ -42,6 +42,9 @@ func (l Length) Millimetres() float64 { return float64(l) / float64(Millimetre) 
 // away from zero.
 func (l Length) Times(k float64) Length { return Length(math.Round(float64(l) * k)) }
 
+// Abs is the length without its sign.
+func (l Length) Abs() Length { return max(l, -l) }
+
 // Whole rounds down to a whole number of steps; a length is not negative here.
 func (l Length) Whole(step Length) Length { return l / step * step }
 

@@ -1,0 +1,295 @@
+package survey
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"gnomon/core/measure"
+)
+
+// Verdict is what the measurements of a room say about each other.
+type Verdict struct {
+	Redundancy int     // how many measurements more than were needed
+	Omega      float64 // weighted sum of squared residuals
+	Limit      float64 // which it stays under 99 times in 100 when nothing is wrong
+	Closes     bool    // it does
+	Points     []Point // corners as adjusted, for drawing only; none where nothing could be solved
+	Suspects   []Suspect
+	Others     []Suspect // a second mistake that is left when the first suspect is taken away
+	Cleared    bool      // with the suspects away, the rest agrees
+	Seen       []Seen
+}
+
+// Suspect is a measurement that may be the wrong one. Suspects named together
+// cannot be told apart by what was measured.
+type Suspect struct {
+	Ref
+	Off    Amount // observed less what all the others make of it
+	Give   Amount // standard deviation of Off
+	Should Amount // what the others make of it
+	Fits   []string
+	weight float64
+}
+
+// Seen is the smallest mistake in a measurement that the check would notice nine
+// times in ten. Checked is false where nothing checks the measurement.
+type Seen struct {
+	Ref
+	Checked bool
+	Least   Amount
+}
+
+// Check judges a room. Nothing is checked where there are no more measurements
+// than needed: Redundancy is 0 then, and Closes false.
+func Check(r Room) Verdict {
+	if len(r.Walls) < 2 || r.Closed && len(r.Walls) < 3 {
+		return Verdict{}
+	}
+	w := newNetwork(r)
+	s, ok := w.adjust(skip, w.target)
+	v := Verdict{}
+	if ok {
+		v.Points = w.lay(s.x)
+		v.Redundancy, v.Omega = s.dof, s.omega
+		v.Seen = w.seen(s)
+	} else {
+		v.Redundancy = len(w.obs) - w.unknowns()
+	}
+	if v.Redundancy < 1 {
+		v.Redundancy = 0
+		return v
+	}
+	v.Limit = limit(v.Redundancy)
+	if ok && s.omega <= v.Limit {
+		v.Closes = true
+		return v
+	}
+	gross := !ok || s.omega > 10*v.Limit || math.Abs(w.turnsOff()) > 3*w.turnsSigma()
+	v.Suspects = w.suspects(s, gross)
+	if len(v.Suspects) == 0 {
+		return v
+	}
+	first := w.indexOf(v.Suspects[0].Ref)
+	left, target, ok := w.without(first)
+	if !ok {
+		return v
+	}
+	if !v.Closes && (gross || v.Points == nil) {
+		v.Points = w.lay(left.x)
+	}
+	if left.dof < 1 || left.omega <= limit(left.dof) {
+		v.Cleared = true
+		return v
+	}
+	rest := *w
+	rest.target = target
+	rest.obs = slices.Delete(slices.Clone(w.obs), first, first+1)
+	if again, ok := rest.adjust(skip, target); ok {
+		v.Others = rest.suspects(again, again.omega > 10*limit(again.dof))
+		if len(v.Others) > 0 {
+			if s, _, ok := rest.without(rest.indexOf(v.Others[0].Ref)); ok && (s.dof < 1 || s.omega <= limit(s.dof)) {
+				v.Cleared = true
+			}
+		}
+	}
+	return v
+}
+
+func (w *network) indexOf(r Ref) int {
+	return slices.IndexFunc(w.obs, func(o obs) bool { return o.ref == r })
+}
+
+// turnsOff is what a closed room's turns miss their sum by, and turnsSigma what
+// they may: 0 where a turn is missing.
+func (w *network) turnsOff() float64 {
+	sum, n := -w.target, 0
+	for _, o := range w.obs {
+		if o.ref.Of == OfTurn {
+			sum, n = sum+o.value, n+1
+		}
+	}
+	if !w.closed || n < w.n {
+		return 0
+	}
+	return sum
+}
+
+func (w *network) turnsSigma() float64 {
+	sum := 0.0
+	for _, o := range w.obs {
+		if o.ref.Of == OfTurn {
+			sum += o.sigma * o.sigma
+		}
+	}
+	return math.Sqrt(sum)
+}
+
+// without leaves one observation out. A turn that is away no longer tells which
+// way round the room goes, so both are tried.
+func (w *network) without(i int) (best *solution, target float64, ok bool) {
+	targets := []float64{w.target}
+	if w.closed && w.obs[i].ref.Of == OfTurn {
+		targets = append(targets, -w.target)
+	}
+	for _, t := range targets {
+		if s, solved := w.adjust(i, t); solved && (best == nil || s.omega < best.omega) && w.plain(s) {
+			best, target = s, t
+		}
+	}
+	return best, target, best != nil
+}
+
+// plain tells whether the walls of a solution meet only at their corners.
+func (w *network) plain(s *solution) bool {
+	return !w.closed || !Crosses(w.lay(s.x)[:w.n])
+}
+
+// suspects ranks the measurements that may be wrong and keeps those that cannot
+// be told apart from the likeliest. Where the mistake is so gross that the
+// residuals of the whole mean nothing, every one is left out in turn instead.
+func (w *network) suspects(s *solution, gross bool) []Suspect {
+	var all []Suspect
+	for i, o := range w.obs {
+		if gross {
+			left, _, ok := w.without(i)
+			if !ok {
+				continue
+			}
+			give := math.Sqrt(o.sigma*o.sigma + left.variance(o.v))
+			all = append(all, w.suspect(o, left.x[o.v], give, -left.omega))
+			continue
+		}
+		r := s.redundancy(o)
+		if r < least {
+			continue
+		}
+		v := s.x[o.v] - o.value
+		w2 := v * v / (o.sigma * o.sigma * r)
+		all = append(all, w.suspect(o, o.value+v/r, o.sigma/math.Sqrt(r), w2))
+	}
+	if len(all) == 0 {
+		return nil
+	}
+	slices.SortStableFunc(all, func(a, b Suspect) int { return cmp.Compare(b.weight, a.weight) })
+	named := all[:0:0]
+	for _, x := range all {
+		if all[0].weight-x.weight <= tied {
+			named = append(named, x)
+		}
+	}
+	named = w.explain(named, all, gross)
+	return named
+}
+
+func (w *network) suspect(o obs, should, give, weight float64) Suspect {
+	off := o.value - should
+	if o.ref.Of == OfTurn {
+		off = math.Remainder(off, 360)
+	}
+	return Suspect{Ref: o.ref, Off: amount(o.ref.Of, off), Give: amount(o.ref.Of, give), Should: amount(o.ref.Of, should), weight: weight}
+}
+
+// explain asks of each suspect whether a mistake that people make would account
+// for it: the value is put right that way and the room judged again. With a gross
+// mistake every measurement is asked, and one that a known mistake explains is
+// named even where leaving another out would close the room as well.
+func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
+	ask := named
+	if gross {
+		ask = all
+	}
+	type fit struct {
+		s     Suspect
+		omega float64
+	}
+	var fits []fit
+	for _, x := range ask {
+		i := w.indexOf(x.Ref)
+		best := math.Inf(1)
+		for _, alt := range w.obs[i].others {
+			if om, ok := w.instead(i, alt.value); ok {
+				x.Fits = append(x.Fits, alt.as)
+				best = min(best, om)
+			}
+		}
+		if len(x.Fits) > 0 {
+			fits = append(fits, fit{x, best})
+		}
+	}
+	slices.SortStableFunc(fits, func(a, b fit) int { return cmp.Compare(a.omega, b.omega) })
+	var out []Suspect
+	seen := map[Ref]bool{}
+	for _, f := range fits {
+		if f.omega-fits[0].omega <= tied {
+			out = append(out, f.s)
+			seen[f.s.Ref] = true
+		}
+	}
+	for _, x := range named {
+		if !seen[x.Ref] {
+			out = append(out, x)
+		}
+	}
+	return out
+}
+
+// instead judges the room with another value for one observation.
+func (w *network) instead(i int, value float64) (omega float64, closes bool) {
+	alt := *w
+	alt.obs = slices.Clone(w.obs)
+	alt.obs[i].value = value
+	sum := 0.0
+	for _, o := range alt.obs {
+		if o.ref.Of == OfTurn {
+			sum += o.value
+		}
+	}
+	alt.target = math.Copysign(360, sum)
+	s, ok := alt.adjust(skip, alt.target)
+	if !ok || !alt.plain(s) {
+		return 0, false
+	}
+	return s.omega, s.omega <= limit(s.dof)
+}
+
+// seen tells for each measurement the smallest mistake that would be noticed.
+func (w *network) seen(s *solution) []Seen {
+	var out []Seen
+	for _, o := range w.obs {
+		n := Seen{Ref: o.ref}
+		if r := s.redundancy(o); s.dof > 0 && r > least {
+			n.Checked = true
+			n.Least = amount(o.ref.Of, o.sigma*math.Sqrt(shift(s.dof)/r))
+		}
+		out = append(out, n)
+	}
+	return out
+}
+
+// Pattern is a mistake in a length that people make.
+type Pattern struct {
+	Name   string
+	Length measure.Length
+}
+
+// Patterns are the mistakes of the tape: from the burned inch or hundred, a foot
+// or a hundred millimetres misread, a centimetre.
+var Patterns = []Pattern{
+	{"an inch", measure.Inch}, {"a foot", measure.Foot}, {"10 mm", 10 * measure.Millimetre}, {"100 mm", 100 * measure.Millimetre},
+}
+
+// Matches names the patterns of the tape that what a length is off may be: within
+// two deviations of one, and known to better than a quarter of it.
+func (s Suspect) Matches() []Pattern {
+	var out []Pattern
+	if s.Of == OfTurn {
+		return nil
+	}
+	for _, p := range Patterns {
+		if s.Give.Length*4 <= p.Length && (s.Off.Length.Abs()-p.Length).Abs() <= 2*s.Give.Length {
+			out = append(out, p)
+		}
+	}
+	return out
+}

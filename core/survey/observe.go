@@ -1,0 +1,175 @@
+package survey
+
+import (
+	"gnomon/core/measure"
+)
+
+// Room is what was measured of one room at one level, ready to be checked: each
+// wall's lengths, the turn at each wall's right end, and lengths shot across the
+// room. Walls go round clockwise from above, seen from inside; around an island
+// the turns add to −360 instead of +360.
+type Room struct {
+	Closed    bool
+	Walls     [][]Tape // every reading of a wall by itself; none where it was not measured
+	Turns     []Turned // at each wall's right end; the last counts only in a closed room
+	Diagonals []Diagonal
+}
+
+// Tape is one reading of one length with its standard deviation.
+type Tape struct {
+	ID     string
+	Length measure.Length
+	Sigma  measure.Length
+	Others []OtherLength // what it would be had it been misread in a known way
+}
+
+// Turned is the signed turn at one corner with its standard deviation.
+type Turned struct {
+	ID     string
+	Known  bool
+	Turn   measure.Angle
+	Sigma  measure.Angle
+	Others []OtherTurn
+}
+
+// Diagonal is a length between two corners. Points are numbered from the left
+// end of the first wall, 0, so that wall i runs from point i to point i+1; in a
+// closed room the last point is the first again.
+type Diagonal struct {
+	From, To int
+	Tape
+}
+
+// OtherLength is a length under a mistake that people make.
+type OtherLength struct {
+	As     string
+	Length measure.Length
+}
+
+// OtherTurn is a turn under a mistake that people make.
+type OtherTurn struct {
+	As   string
+	Turn measure.Angle
+}
+
+// Of tells what kind of measurement something is about.
+type Of string
+
+// The kinds of measurement.
+const (
+	OfWall     Of = "wall"
+	OfTurn     Of = "turn"
+	OfDiagonal Of = "diagonal"
+)
+
+// Ref names one measurement of a Room: the wall, corner or diagonal by its index,
+// and which reading of a wall.
+type Ref struct {
+	Of    Of
+	At    int
+	Again int // which reading of the wall, from 0
+	ID    string
+}
+
+// Amount is a length or an angle, whichever the measurement is.
+type Amount struct {
+	Length measure.Length
+	Angle  measure.Angle
+}
+
+// amount makes one of the solver's numbers, inches or degrees.
+func amount(of Of, v float64) Amount {
+	if of == OfTurn {
+		return Amount{Angle: measure.Angle(v)}
+	}
+	return Amount{Length: measure.FromInches(v)}
+}
+
+// obs is one observation as the solver holds it, in inches or degrees.
+type obs struct {
+	ref          Ref
+	v            int // the variable it observes
+	value, sigma float64
+	others       []other
+}
+
+type other struct {
+	as    string
+	value float64
+}
+
+// network holds the variables of a room (walls' lengths, then turns, then
+// diagonals) and the observations of them.
+type network struct {
+	closed bool
+	n      int // walls
+	shots  [][2]int
+	obs    []obs
+	target float64 // what the turns add to
+}
+
+func (w *network) points() int {
+	if w.closed {
+		return w.n
+	}
+	return w.n + 1
+}
+
+func (w *network) vars() int { return 2*w.n + len(w.shots) }
+
+// of tells what kind of thing a variable is.
+func (w *network) of(v int) Of {
+	switch {
+	case v < w.n:
+		return OfWall
+	case v < 2*w.n:
+		return OfTurn
+	}
+	return OfDiagonal
+}
+
+func newNetwork(r Room) *network {
+	w := &network{closed: r.Closed, n: len(r.Walls), target: 360}
+	sum := 0.0
+	tape := func(of Of, at, again, v int, t Tape) {
+		o := obs{ref: Ref{Of: of, At: at, Again: again, ID: t.ID}, v: v, value: t.Length.Inches(), sigma: t.Sigma.Inches()}
+		for _, x := range t.Others {
+			o.others = append(o.others, other{x.As, x.Length.Inches()})
+		}
+		w.obs = append(w.obs, o)
+	}
+	for i, readings := range r.Walls {
+		for k, t := range readings {
+			tape(OfWall, i, k, i, t)
+		}
+	}
+	for i, t := range r.Turns {
+		if i >= w.n || !r.Closed && i == w.n-1 || !t.Known {
+			continue
+		}
+		o := obs{ref: Ref{Of: OfTurn, At: i, ID: t.ID}, v: w.n + i, value: float64(t.Turn), sigma: float64(t.Sigma)}
+		for _, x := range t.Others {
+			o.others = append(o.others, other{x.As, float64(x.Turn)})
+		}
+		w.obs = append(w.obs, o)
+		sum += o.value
+	}
+	if sum < 0 {
+		w.target = -360
+	}
+	at := map[[2]int]int{}
+	for i, d := range r.Diagonals {
+		p := [2]int{min(d.From, d.To), max(d.From, d.To)}
+		if r.Closed && p[1] == w.n { // the last point is the first again
+			p = [2]int{0, p[0]}
+		}
+		k, had := at[p]
+		if !had {
+			k = len(w.shots)
+			at[p] = k
+			w.shots = append(w.shots, p)
+		}
+		tape(OfDiagonal, i, 0, 2*w.n+k, d.Tape)
+	}
+	return w
+}
