@@ -7,14 +7,20 @@ const rad = math.Pi / 180
 
 // lay gives the points of the walls laid end to end: x holds lengths, then turns.
 func (w *network) lay(x []float64) []Point {
-	p := make([]Point, w.n+1)
-	h := 0.0
+	p, _, _ := w.headed(x)
+	return p
+}
+
+// headed is lay with each wall's direction, and the sum of the turns.
+func (w *network) headed(x []float64) (p, dirs []Point, h float64) {
+	p, dirs = make([]Point, w.n+1), make([]Point, w.n)
 	for i := range w.n {
 		s, c := math.Sincos(h * rad)
+		dirs[i] = Point{c, s}
 		p[i+1] = Point{p[i].X + x[i]*c, p[i].Y + x[i]*s}
 		h += x[w.n+i]
 	}
-	return p
+	return p, dirs, h
 }
 
 // conditions are what the variables must satisfy, and how each depends on each
@@ -23,15 +29,8 @@ func (w *network) lay(x []float64) []Point {
 // corners stand as far apart as was shot). A turn swings all that follows about
 // its corner.
 func (w *network) conditions(x []float64, target float64) (f []float64, b [][]float64) {
-	p := w.lay(x)
 	n := w.n
-	dirs := make([]Point, n)
-	h := 0.0
-	for i := range n {
-		s, c := math.Sincos(h * rad)
-		dirs[i] = Point{c, s}
-		h += x[n+i]
-	}
+	p, dirs, h := w.headed(x)
 	row := func() []float64 { return make([]float64, w.vars()) }
 	if w.closed {
 		bx, by, bt := row(), row(), row()
@@ -44,21 +43,29 @@ func (w *network) conditions(x []float64, target float64) (f []float64, b [][]fl
 		}
 		f, b = append(f, end.X, end.Y, h-target), append(b, bx, by, bt)
 	}
-	for k, s := range w.shots {
+	for k, shot := range w.shots {
 		r := row()
-		dx, dy := p[s[1]].X-p[s[0]].X, p[s[1]].Y-p[s[0]].Y
-		d := math.Hypot(dx, dy)
-		if d > 0 {
-			dx, dy = dx/d, dy/d
-		}
-		for i := s[0]; i < s[1]; i++ {
-			r[i] = dx*dirs[i].X + dy*dirs[i].Y
-			if i+1 < s[1] {
-				r[n+i] = (-dx*(p[s[1]].Y-p[i+1].Y) + dy*(p[s[1]].X-p[i+1].X)) * rad
-			}
-		}
+		d := w.shotRow(p, dirs, shot, r)
 		r[2*n+k] = -1
 		f, b = append(f, d-x[2*n+k]), append(b, r)
 	}
 	return f, b
+}
+
+// shotRow fills in how the distance between two points, which it gives, depends
+// on the walls and turns between them: on nothing outside.
+func (w *network) shotRow(p, dirs []Point, shot [2]int, r []float64) float64 {
+	to := p[shot[1]]
+	dx, dy := to.X-p[shot[0]].X, to.Y-p[shot[0]].Y
+	d := math.Hypot(dx, dy)
+	if d > 0 {
+		dx, dy = dx/d, dy/d
+	}
+	for i := shot[0]; i < shot[1]; i++ {
+		r[i] = dx*dirs[i].X + dy*dirs[i].Y
+		if i+1 < shot[1] {
+			r[w.n+i] = (-dx*(to.Y-p[i+1].Y) + dy*(to.X-p[i+1].X)) * rad
+		}
+	}
+	return d
 }

@@ -2,6 +2,7 @@ package survey
 
 import (
 	"math"
+	"slices"
 
 	"gnomon/core/measure"
 )
@@ -31,7 +32,7 @@ func Helps(r Room, v Verdict) []Help {
 	if !ok {
 		return nil
 	}
-	before := worst(w, s, s.dof, 0, nil)
+	before, _ := worst(w, s, 0, math.Inf(1), nil)
 	if math.IsInf(before, 1) || before == 0 {
 		return nil
 	}
@@ -39,7 +40,7 @@ func Helps(r Room, v Verdict) []Help {
 	if h, ok := w.twice(r, before); ok {
 		out = append(out, h)
 	}
-	if h, ok := w.shoot(s, v.Points[:w.n], before); ok {
+	if h, ok := w.shoot(s, v.Points[:w.n], before, 0); ok {
 		out = append(out, h)
 	}
 	if len(out) == 2 && out[1].After < out[0].After {
@@ -48,11 +49,11 @@ func Helps(r Room, v Verdict) []Help {
 	return out
 }
 
-// worst is the largest smallest mistake over the walls, in inches, with extra
-// added to the redundancy and gain to the cofactor of each variable.
-func worst(w *network, s *solution, dof, extra int, gain func(v int) float64) float64 {
-	sh := shift(dof + extra)
-	most := 0.0
+// worst is the largest smallest mistake over the walls, in inches, and the sum of
+// the squares; extra is added to the redundancy and gain to the cofactor of each
+// wall. It gives up once the largest is more than enough.
+func worst(w *network, s *solution, extra int, enough float64, gain func(v int) float64) (most, squares float64) {
+	sh := shift(s.dof + extra)
 	for _, o := range w.obs {
 		if o.ref.Of != OfWall {
 			continue
@@ -64,11 +65,14 @@ func worst(w *network, s *solution, dof, extra int, gain func(v int) float64) fl
 		q := s.q[o.v]
 		r := 1 - (q-q*q*cof)/(o.sigma*o.sigma)
 		if r < least {
-			return math.Inf(1)
+			return math.Inf(1), math.Inf(1)
 		}
-		most = max(most, o.sigma*math.Sqrt(sh/r))
+		m := o.sigma * math.Sqrt(sh/r)
+		if most, squares = max(most, m), squares+m*m; most > enough {
+			break
+		}
 	}
-	return most
+	return most, squares
 }
 
 // twice is the room with a second reading of each wall that has one.
@@ -90,61 +94,115 @@ func (w *network) twice(r Room, before float64) (Help, bool) {
 	if !ok {
 		return Help{}, false
 	}
-	after := worst(n, s, s.dof, 0, nil)
+	after, _ := worst(n, s, 0, math.Inf(1), nil)
 	return Help{Twice: true, Before: measure.FromInches(before), After: measure.FromInches(after)}, after <= worth*before
 }
 
-// shoot finds the diagonal that helps most. One more condition with row b and
-// the shot's own variance adds (bᵥ − Bᵥᵀ·M·g)²/(b·Q·b + σ² − gᵀ·M·g) to each cofactor,
-// g = B·Q·b: nothing need be solved again.
-func (w *network) shoot(s *solution, p []Point, before float64) (Help, bool) {
+// ahead is how many diagonals are thought of at once: two walls that are equally
+// poorly checked may need one each before either shows.
+const ahead = 3
+
+// shoot finds the diagonal that helps most. It is worth shooting when it, or it
+// with the one or two best after it, gains a fifth for each. One more condition
+// with row b and the shot's own variance adds (bᵥ − Bᵥᵀ·M·g)²/(b·Q·b + σ² − gᵀ·M·g) to each
+// cofactor, g = B·Q·b: nothing need be solved again to choose.
+func (w *network) shoot(s *solution, p []Point, before float64, depth int) (Help, bool) {
 	done := map[[2]int]bool{}
 	for _, d := range w.shots {
 		done[d] = true
 	}
 	best := Help{}
-	least := math.Inf(1)
+	least, rest := math.Inf(1), math.Inf(1)
+	try := newTrial(w, s)
 	for i := range w.n {
 		for k := i + 2; k < w.n; k++ {
 			if done[[2]int{i, k}] || !Sees(p, i, k) {
 				continue
 			}
-			if a := w.after(s, i, k); a < least {
-				least = a
+			if a, sum := try.after(i, k, least); a < least || a == least && sum < rest {
+				least, rest = a, sum
 				best = Help{From: i, To: k, Before: measure.FromInches(before), After: measure.FromInches(a)}
 			}
 		}
 	}
-	return best, least <= worth*before
+	if math.IsInf(least, 1) {
+		return best, false
+	}
+	if least <= math.Pow(worth, float64(depth+1))*before {
+		return best, true
+	}
+	if depth+1 == ahead {
+		return best, false
+	}
+	next, ok := w.shotAt(s, best.From, best.To)
+	if !ok {
+		return best, false
+	}
+	t, ok := next.adjust(skip, w.target)
+	if !ok {
+		return best, false
+	}
+	_, ok = next.shoot(t, p, before, depth+1)
+	return best, ok
 }
 
-// after is the largest smallest mistake once the diagonal from i to k is shot.
-func (w *network) after(s *solution, i, k int) float64 {
-	one := &network{closed: false, n: w.n, shots: [][2]int{{i, k}}}
-	x := append(append([]float64{}, s.x[:2*w.n]...), 0)
-	f, rows := one.conditions(x, 0)
-	b := rows[0][:2*w.n]
-	sigma := TapeSigma(measure.FromInches(f[0]), DefaultTape).Inches()
+// shotAt is the room with a diagonal as it would be shot.
+func (w *network) shotAt(s *solution, i, k int) (*network, bool) {
+	p := w.lay(s.x)
+	d := math.Hypot(p[k].X-p[i].X, p[k].Y-p[i].Y)
+	if d == 0 {
+		return nil, false
+	}
+	next := *w
+	next.shots = append(slices.Clone(w.shots), [2]int{i, k})
+	next.obs = append(slices.Clone(w.obs), obs{ref: Ref{Of: OfDiagonal, At: len(w.shots)}, v: 2*w.n + len(w.shots), value: d,
+		sigma: TapeSigma(measure.FromInches(d), DefaultTape).Inches()})
+	return &next, true
+}
+
+// trial holds what trying one diagonal after another needs.
+type trial struct {
+	w       *network
+	s       *solution
+	p, dirs []Point
+	b       []float64
+	g, mg   []float64
+}
+
+func newTrial(w *network, s *solution) *trial {
+	t := &trial{w: w, s: s, b: make([]float64, 2*w.n), g: make([]float64, len(s.rows)), mg: make([]float64, len(s.rows))}
+	t.p, t.dirs, _ = w.headed(s.x)
+	return t
+}
+
+// after is the largest smallest mistake once the diagonal from i to k is shot, and
+// the sum of their squares, unless the first is more than enough.
+func (t *trial) after(i, k int, enough float64) (most, squares float64) {
+	clear(t.b)
+	clear(t.g)
+	d := t.w.shotRow(t.p, t.dirs, [2]int{i, k}, t.b)
+	sigma := TapeSigma(measure.FromInches(d), DefaultTape).Inches()
 	own := sigma * sigma
-	g := make([]float64, len(s.rows))
-	for v, bv := range b {
-		own += bv * s.q[v] * bv
-		for r := range g {
-			g[r] += s.rows[r][v] * s.q[v] * bv
+	for v, bv := range t.b {
+		if bv == 0 {
+			continue
+		}
+		own += bv * t.s.q[v] * bv
+		for r := range t.g {
+			t.g[r] += t.s.rows[r][v] * t.s.q[v] * bv
 		}
 	}
-	mg := make([]float64, len(g))
-	for r := range mg {
-		row := s.inner.RawRowView(r)
-		for t := range g {
-			mg[r] += row[t] * g[t]
+	for r := range t.mg {
+		t.mg[r] = 0
+		for c, m := range t.s.inner.RawRowView(r) {
+			t.mg[r] += m * t.g[c]
 		}
-		own -= mg[r] * g[r]
+		own -= t.mg[r] * t.g[r]
 	}
-	return worst(w, s, s.dof, 1, func(v int) float64 {
-		d := b[v]
-		for r := range mg {
-			d -= s.rows[r][v] * mg[r]
+	return worst(t.w, t.s, 1, enough, func(v int) float64 {
+		d := t.b[v]
+		for r, m := range t.mg {
+			d -= t.s.rows[r][v] * m
 		}
 		return d * d / own
 	})

@@ -30,6 +30,7 @@ type Suspect struct {
 	Should Amount // what the others make of it
 	Fits   []string
 	weight float64
+	x      []float64 // the room without it, where it was left out
 }
 
 // Seen is the smallest mistake in a measurement that the check would notice nine
@@ -126,14 +127,20 @@ func (w *network) turnsSigma() float64 {
 }
 
 // without leaves one observation out. A turn that is away no longer tells which
-// way round the room goes, so both are tried.
+// way round the room goes, so both are tried, unless the other turns would leave
+// it more than a corner can turn.
 func (w *network) without(i int) (best *solution, target float64, ok bool) {
 	targets := []float64{w.target}
-	if w.closed && w.obs[i].ref.Of == OfTurn {
+	turn := w.closed && w.obs[i].ref.Of == OfTurn
+	if turn {
 		targets = append(targets, -w.target)
 	}
+	others := w.turnsOff() + w.target - w.obs[i].value // 0 off where another turn is missing too
 	for _, t := range targets {
-		if s, solved := w.adjust(i, t); solved && (best == nil || s.omega < best.omega) && w.plain(s) {
+		if turn && w.turnsOff() != 0 && math.Abs(t-others) > 190 {
+			continue
+		}
+		if s, solved := w.adjust(i, t); solved && (best == nil || s.omega < best.omega) {
 			best, target = s, t
 		}
 	}
@@ -141,8 +148,8 @@ func (w *network) without(i int) (best *solution, target float64, ok bool) {
 }
 
 // plain tells whether the walls of a solution meet only at their corners.
-func (w *network) plain(s *solution) bool {
-	return !w.closed || !Crosses(w.lay(s.x)[:w.n])
+func (w *network) plain(x []float64) bool {
+	return !w.closed || !Crosses(w.lay(x)[:w.n])
 }
 
 // suspects ranks the measurements that may be wrong and keeps those that cannot
@@ -150,36 +157,50 @@ func (w *network) plain(s *solution) bool {
 // residuals of the whole mean nothing, every one is left out in turn instead.
 func (w *network) suspects(s *solution, gross bool) []Suspect {
 	var all []Suspect
-	for i, o := range w.obs {
-		if gross {
-			left, _, ok := w.without(i)
-			if !ok {
-				continue
+	if gross {
+		all = w.leaveOut()
+	} else {
+		for _, o := range w.obs {
+			if r := s.redundancy(o); r >= least {
+				v := s.x[o.v] - o.value
+				all = append(all, w.suspect(o, o.value+v/r, o.sigma/math.Sqrt(r), v*v/(o.sigma*o.sigma*r)))
 			}
-			give := math.Sqrt(o.sigma*o.sigma + left.variance(o.v))
-			all = append(all, w.suspect(o, left.x[o.v], give, -left.omega))
-			continue
 		}
-		r := s.redundancy(o)
-		if r < least {
-			continue
-		}
-		v := s.x[o.v] - o.value
-		w2 := v * v / (o.sigma * o.sigma * r)
-		all = append(all, w.suspect(o, o.value+v/r, o.sigma/math.Sqrt(r), w2))
-	}
-	if len(all) == 0 {
-		return nil
 	}
 	slices.SortStableFunc(all, func(a, b Suspect) int { return cmp.Compare(b.weight, a.weight) })
-	named := all[:0:0]
+	var named []Suspect
 	for _, x := range all {
-		if all[0].weight-x.weight <= tied {
+		if len(named) > 0 && named[0].weight-x.weight > tied {
+			break
+		}
+		if x.x == nil || w.plain(x.x) {
 			named = append(named, x)
 		}
 	}
-	named = w.explain(named, all, gross)
-	return named
+	return w.explain(named, all, gross)
+}
+
+// leaveOut leaves each observation out in turn. Turns come first: when they do not
+// add up, leaving a length out cannot help, and is not tried where the sum alone
+// says that it would do worse.
+func (w *network) leaveOut() []Suspect {
+	var all []Suspect
+	best := math.Inf(1)
+	turns := math.Pow(w.turnsOff()/w.turnsSigma(), 2)
+	for _, turn := range []bool{true, false} {
+		for i, o := range w.obs {
+			if (o.ref.Of == OfTurn) != turn || !turn && turns > best+tied {
+				continue
+			}
+			if left, _, ok := w.without(i); ok {
+				x := w.suspect(o, left.x[o.v], math.Sqrt(o.sigma*o.sigma+left.variance(o.v)), -left.omega)
+				x.x = left.x
+				all = append(all, x)
+				best = min(best, left.omega)
+			}
+		}
+	}
+	return all
 }
 
 func (w *network) suspect(o obs, should, give, weight float64) Suspect {
@@ -246,11 +267,19 @@ func (w *network) instead(i int, value float64) (omega float64, closes bool) {
 		}
 	}
 	alt.target = math.Copysign(360, sum)
-	s, ok := alt.adjust(skip, alt.target)
-	if !ok || !alt.plain(s) {
-		return 0, false
+	lim := limit(len(w.obs) - w.unknowns())
+	if math.Pow(alt.turnsOff()/alt.turnsSigma(), 2) > lim {
+		return 0, false // the turns alone already miss by more
 	}
-	return s.omega, s.omega <= limit(s.dof)
+	s, ok := alt.adjust(skip, alt.target)
+	return omegaOf(s), ok && s.omega <= lim && alt.plain(s.x)
+}
+
+func omegaOf(s *solution) float64 {
+	if s == nil {
+		return math.Inf(1)
+	}
+	return s.omega
 }
 
 // seen tells for each measurement the smallest mistake that would be noticed.

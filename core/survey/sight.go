@@ -31,9 +31,9 @@ func meet(a, b, c, d Point) bool {
 	return cross(a, b, c)*cross(a, b, d) < 0 && cross(c, d, a)*cross(c, d, b) < 0
 }
 
-// clear is how far a line of sight must keep from corners it passes, in inches:
+// berth is how far a line of sight must keep from corners it passes, in inches:
 // a laser's spot needs room.
-const clear = 1.0
+const berth = 1.0
 
 // Sees tells whether two corners of a closed outline see each other, past all
 // walls: inside a room, outside an island. Neighbours do not count, since a wall
@@ -52,7 +52,7 @@ func Sees(p []Point, i, k int) bool {
 		c := p[w]
 		if w != i && w != k { // a corner in the way, or too near it
 			along := ((c.X-a.X)*(b.X-a.X) + (c.Y-a.Y)*(b.Y-a.Y)) / length
-			if along > 0 && along < length && math.Abs(cross(a, b, c))/length < clear {
+			if along > 0 && along < length && math.Abs(cross(a, b, c))/length < berth {
 				return false
 			}
 		}
