@@ -68,9 +68,9 @@ func TestMiscutUndoAndUnits(t *testing.T) {
 	b.chord(2, "z")
 	b.see("0 of 14 cuts made")
 	b.key("u")
-	b.see("3244.9 mm")
+	b.see("3549.7 mm")
 	b.key("u")
-	b.see("10′ 7 3/4″")
+	b.see("11′ 7 3/4″")
 }
 
 // The cut list of the demo prints on two pages at most.

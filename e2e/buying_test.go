@@ -148,8 +148,8 @@ func TestSticksByHand(t *testing.T) {
 	b.click(".tabs button", "Galley base")
 	b.click(".none .btn", "Fit the sticks")
 	b.click(".btn", "Use this plan")
-	b.until("document.querySelectorAll('.bars .flag').length === 6")
-	b.see("3 sticks")
+	b.until("document.querySelectorAll('.bars .flag').length === 8")
+	b.see("2 × 14′, 2 × 10′")
 
 	// To a stick that is full: it says by how much, and nothing moves.
 	where := func(selector string) (x, y float64) {

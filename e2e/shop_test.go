@@ -67,15 +67,16 @@ func TestShop(t *testing.T) {
 func TestShapeOfARoom(t *testing.T) {
 	b := onDemo(t, "measure?room=galley")
 	b.see("6 of 6 walls, 6 of 6 corners")
-	b.click(".low .btn", "Add wall after 1")
+	b.click(".low .btn", "Add wall")
 	b.see("Wall 2 has no length yet.")
 	b.focused("Wall 2")
 	b.press("30")
 	b.press(kb.Enter)
 	b.see("7 of 7 walls")
-	b.click(".low .btn", "Move right")
+	b.click(".low .btn", "Wall 2…")
+	b.click(".order .btn", "Move right")
 	b.until("document.querySelector('.panel label').innerText.startsWith('Wall 3')")
-	b.click(".low .btn", "Remove wall 3")
+	b.click(".order .btn", "Remove wall 3")
 	b.see("6 of 6 walls, 6 of 6 corners")
 	for range 4 {
 		b.do(chromedp.Click("button[aria-label=Undo]", chromedp.ByQuery))
@@ -84,9 +85,9 @@ func TestShapeOfARoom(t *testing.T) {
 	}
 	b.until("document.querySelector('button[aria-label=Undo]').disabled")
 	b.see("6 of 6 walls, 6 of 6 corners")
-	assert.Equal(t, `10′ 7 3/4″`, js[string](b, "document.querySelector('.band .len').innerText"))
+	assert.Equal(t, `11′ 7 3/4″`, js[string](b, "document.querySelector('.band .len').innerText"))
 
-	b.do(chromedp.Click(".of-room summary", chromedp.ByQuery))
+	b.click(".low .btn", "Room…")
 	b.click(".el-segmented__item", "open run")
 	b.see("Nothing checks an open run.")
 	b.see("6 of 6 walls, 5 of 5 corners")

@@ -54,7 +54,9 @@ func TestShed(t *testing.T) {
 	assert.Nil(t, w4["side"])
 	assert.Nil(t, w4["meets"])
 	assert.Len(t, p["hang_order"], 5)
-	assert.Empty(t, p["findings"])
+	f := p["findings"].([]any)
+	require.Len(t, f, 1)
+	assert.Equal(t, "check_sees", f[0].(map[string]any)["code"])
 }
 
 func TestExportThenImportGivesTheSamePlan(t *testing.T) {
@@ -102,7 +104,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"empty":           {``, "job file"},
 		"not JSON":        {"{\n\"gnomon\":1,\n}", "line 3"},
 		"no version":      {`{"name":"x"}`, `"gnomon" is missing`},
-		"newer":           {`{"gnomon":2,"hologram":true}`, "newer"},
+		"newer":           {`{"gnomon":3,"hologram":true}`, "newer"},
 		"unknown field":   {`{"gnomon":1,"colour":"red"}`, "colour"},
 		"wrong kind":      {`{"gnomon":1,"rooms":{}}`, "rooms"},
 		"two jobs":        {`{"gnomon":1}{"gnomon":1}`, "after top-level value"},
@@ -115,7 +117,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"corners":         {`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"},{"id":"x"},{"id":"y"}],"corners":[{"id":"c"}]}]}`, "3 walls do not go with 1 corners"},
 		"no such wall":    {`{"gnomon":1,"rooms":[{"id":"r","openings":[{"id":"o","wall":"w","from":1,"width":2}]}]}`, "no such wall"},
 		"no such base":    {`{"gnomon":1,"rooms":[{"id":"r","runs":[{"id":"k","moulding":"b"}]}]}`, "no such moulding"},
-		"scale":           {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"}],"corners":[{"id":"c","scale":"gon"}]}]}`, "gon"},
+		"scale":           {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"}],"corners":[{"id":"c","reading":90,"scale":"gon"}]}]}`, "gon"},
 		"saw":             {`{"gnomon":1,"saw":{"mitre_left":120}}`, "mitre_left"},
 		"thick":           {`{"gnomon":1,"mouldings":[{"id":"b","height":"1","thickness":"5"}]}`, "swapped"},
 		"undone":          {`{"gnomon":1,"marks":[{"id":"m","kind":"undone","of":"x","piece":"p"}]}`, "not there"},
@@ -169,5 +171,6 @@ func TestDemoFindsItsMistakes(t *testing.T) {
 		found[f.Code+" "+f.About()] = true
 	}
 	assert.True(t, found["reading_scale corner:whh"])
-	assert.True(t, found["turns_off room:galley"])
+	assert.True(t, found["room_open wall:ga1"])
+	assert.True(t, found["lengths_differ wall:to8"])
 }

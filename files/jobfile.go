@@ -41,8 +41,8 @@ func ReadJob(r io.Reader) (job.Job, error) {
 	if head.Gnomon == nil {
 		return job.Job{}, errors.New(`job file: "gnomon" is missing; begin it with {"gnomon":1, …}`)
 	}
-	if v, err := head.Gnomon.Int64(); err != nil || v != job.FileVersion {
-		return job.Job{}, fmt.Errorf("job file: format %q is not known here; this program reads format %d: use the program that wrote it, or a newer one", *head.Gnomon, job.FileVersion)
+	if v, err := head.Gnomon.Int64(); err != nil || v < 1 || v > job.FileVersion {
+		return job.Job{}, fmt.Errorf("job file: format %q is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", *head.Gnomon, job.FileVersion)
 	}
 	var j job.Job
 	dec := json.NewDecoder(bytes.NewReader(b))

@@ -66,7 +66,7 @@ func (s *server) corner(api huma.API) {
 				return nil, problem(http.StatusUnprocessableEntity, "No crown springs at "+spring.String()+".", FieldProblem{Field: "spring", Value: in.Spring, Message: "must be more than 0° and less than 90°", Remedy: "Common ones are 38, 45 and 52."})
 			}
 		}
-		rd := job.Reading{Angle: &reading, Scale: job.Scale(in.Scale)}
+		rd := job.Reading{Angle: reading, Scale: job.Scale(in.Scale)}
 		theta, ok := survey.Theta(reading, rd.Scale)
 		f, doubtful := plan.JudgeReading("This corner", rd, plan.Finding{Stop: "measure", Kind: "corner"})
 		if !ok {

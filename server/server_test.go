@@ -99,8 +99,9 @@ func setBody(client, kind, id, field, value, was string) string {
 func TestTheViewIsReadyToTypeset(t *testing.T) {
 	c, id := start(t)
 	v := c.view("GET", "/api/jobs/"+id, "")
-	l := v.Rooms[0].Walls[0].Length
+	l := v.Rooms[0].Walls[0].Lengths[0].As
 	assert.Equal(t, LengthView{NM: 6515100000, Feet: 21, Inches: 4, Num: 1, Den: 2, Total: 256, MM: "6515.1", Text: `21' 4 1/2"`}, l.LengthView)
+	assert.Equal(t, l.LengthView, *v.Rooms[0].Walls[0].Length)
 	assert.Equal(t, "21' 4 1/2", l.Typed)
 	p := v.Pieces[1]
 	assert.Equal(t, "cope", p.Right.Joint)
@@ -113,7 +114,7 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 
 func TestEditUndoRedo(t *testing.T) {
 	c, id := start(t)
-	v := c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "wall", "wh2", "length", `"15' 2 1/4"`, `"14' 2 1/4"`))
+	v := c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "length", "wh2-floor", "length", `"15' 2 1/4"`, `"14' 2 1/4"`))
 	assert.Equal(t, `15' 2 1/4"`, v.Pieces[1].Cut.Text, "the answer holds the new plan")
 	assert.True(t, v.CanUndo)
 	v = c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
@@ -126,10 +127,10 @@ func TestEditUndoRedo(t *testing.T) {
 
 func TestConflictGivesBothValues(t *testing.T) {
 	c, id := start(t)
-	c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "wall", "wh2", "length", `"15'"`, `"14' 2 1/4"`))
-	p := c.problem(409, "POST", "/api/jobs/"+id+"/changes", setBody("b", "wall", "wh2", "length", `"16'"`, `"14' 2 1/4"`))
-	assert.Equal(t, &Conflict{"wall wh2", "length", "16'", "15'"}, p.Conflict)
-	c.view("POST", "/api/jobs/"+id+"/changes", setBody("b", "wall", "wh1", "length", `"16'"`, `"21' 4 1/2"`))
+	c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "length", "wh2-floor", "length", `"15'"`, `"14' 2 1/4"`))
+	p := c.problem(409, "POST", "/api/jobs/"+id+"/changes", setBody("b", "length", "wh2-floor", "length", `"16'"`, `"14' 2 1/4"`))
+	assert.Equal(t, &Conflict{"length wh2-floor", "length", "16'", "15'"}, p.Conflict)
+	c.view("POST", "/api/jobs/"+id+"/changes", setBody("b", "length", "wh1-floor", "length", `"16'"`, `"21' 4 1/2"`))
 }
 
 func TestMarksCarryTheirTime(t *testing.T) {
@@ -163,8 +164,8 @@ func TestBadRequestsAreProblems(t *testing.T) {
 		{422, "POST", "/api/jobs", `{"name":"x","unit":"furlong"}`}, {422, "POST", "/api/jobs", `{"name":"x","unit":"in","colour":1}`}, {400, "POST", "/api/jobs", `{"name":`},
 		{422, "POST", "/api/jobs/" + id + "/changes", `{"client":"a","ops":[]}`}, {422, "POST", "/api/jobs/" + id + "/changes", `{"client":"","ops":[{"do":"set"}]}`},
 		{422, "POST", "/api/jobs/" + id + "/changes", `{"client":"a","ops":[{"do":"set","shade":2}]}`},
-		{422, "POST", "/api/jobs/" + id + "/changes", setBody("a", "wall", "wh1", "length", `"12x"`, "")},
-		{404, "POST", "/api/jobs/" + id + "/changes", setBody("a", "wall", "gone", "length", `"12"`, "")},
+		{422, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "wh1-floor", "length", `"12x"`, "")},
+		{404, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "gone-floor", "length", `"12"`, "")},
 		{422, "POST", "/api/jobs/import", `{"gnomon":9}`}, {422, "POST", "/api/jobs/import", `nonsense`},
 		{422, "GET", "/api/corner?reading=abc", ""}, {422, "GET", "/api/corner?reading=190", ""}, {422, "GET", "/api/corner?reading=90&pose=nested&spring=95", ""}, {422, "GET", "/api/corner", ""},
 		{422, "GET", "/api/jobs/" + id + "/bench?piece=x&end=top", ""}, {404, "GET", "/api/jobs/" + id + "/bench?piece=x&end=left", ""},
@@ -172,7 +173,7 @@ func TestBadRequestsAreProblems(t *testing.T) {
 		c.problem(r.code, r.method, r.path, r.body)
 	}
 	c.problem(413, "POST", "/api/jobs", `{"name":"`+strings.Repeat("x", maxBody)+`","unit":"in"}`)
-	p := c.problem(422, "POST", "/api/jobs/"+id+"/changes", setBody("a", "wall", "wh1", "length", `"12x"`, ""))
+	p := c.problem(422, "POST", "/api/jobs/"+id+"/changes", setBody("a", "length", "wh1-floor", "length", `"12x"`, ""))
 	assert.Equal(t, FieldProblem{"length", "12x", `"x" means nothing here`, `write it like 12' 3 5/8", 147 5/8, 147.625 or 3742.5 mm`}, p.Errors[0])
 }
 
@@ -250,7 +251,7 @@ func TestBenchIsDrawnForACut(t *testing.T) {
 	code, _, b := c.send("GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh2&end=right", "")
 	require.Equal(t, 200, code, "%s", b)
 	assert.Contains(t, string(b), `"lies":"Standing on its bottom edge`)
-	c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "corner", "whb", "reading", `190`, ""))
+	c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "reading", "whb-floor", "reading", `190`, ""))
 	c.problem(422, "GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh2&end=right", "")
 }
 

@@ -4,11 +4,9 @@ import (
 	"fmt"
 
 	"gnomon/core/job"
-	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/picture"
 	"gnomon/core/plan"
-	"gnomon/core/survey"
 )
 
 // JobView is a job with its plan: all that the screens need at once.
@@ -31,6 +29,7 @@ type JobView struct {
 	Doors     DoorsView      `json:"doors"`
 	Prices    PricesView     `json:"prices"`
 	Quote     job.Quote      `json:"quote"`
+	Tools     ToolsView      `json:"tools"`
 	CanUndo   bool           `json:"canUndo"`
 	CanRedo   bool           `json:"canRedo"`
 }
@@ -58,53 +57,6 @@ type MouldingView struct {
 	Rate      MoneyView   `json:"rate"`
 	Spares    int         `json:"spares"`
 	Buy       string      `json:"buy" enum:",share,fit"`
-}
-
-// RoomView is a room with its pictures.
-type RoomView struct {
-	ID       string        `json:"id"`
-	Name     string        `json:"name"`
-	Title    string        `json:"title"`
-	Code     string        `json:"code" doc:"a few letters that mark its pieces on sticks"`
-	Closed   bool          `json:"closed"`
-	Walls    []WallView    `json:"walls"`
-	Corners  []CornerView  `json:"corners"`
-	Openings []OpeningView `json:"openings"`
-	Runs     []job.Run     `json:"runs"`
-	Band     picture.Band  `json:"band"`
-	Floor    picture.Floor `json:"floor"`
-	Gap      *LengthView   `json:"gap,omitempty" doc:"how far the walls as measured are from closing"`
-	Look     LookView      `json:"look"`
-}
-
-// WallView is a wall face.
-type WallView struct {
-	ID     string     `json:"id"`
-	Label  string     `json:"label"`
-	Length *EntryView `json:"length,omitempty"`
-	Rough  *EntryView `json:"rough,omitempty" doc:"as called out; typed reads in feet or metres"`
-	Joists bool       `json:"joists" doc:"the ceiling joists run along it"`
-}
-
-// CornerView is the corner at the right end of the wall of the same index.
-type CornerView struct {
-	ID      string   `json:"id"`
-	Letter  string   `json:"letter"`
-	Kind    string   `json:"kind" enum:"inside,outside"`
-	Joined  bool     `json:"joined" doc:"false at the free end of an open run"`
-	Reading *float64 `json:"reading,omitempty"`
-	Typed   string   `json:"typed"`
-	Scale   string   `json:"scale" enum:"corner,deflection,mitre"`
-	Theta   string   `json:"theta,omitempty" doc:"the corner's own angle"`
-	Half    string   `json:"half,omitempty" doc:"half its deflection"`
-}
-
-// OpeningView is an opening in a wall.
-type OpeningView struct {
-	ID    string    `json:"id"`
-	Wall  string    `json:"wall"`
-	From  EntryView `json:"from"`
-	Width EntryView `json:"width"`
 }
 
 // PieceView is a piece.
@@ -162,15 +114,25 @@ type DecisionView struct {
 
 // FindingView is a finding.
 type FindingView struct {
-	Code     string `json:"code"`
-	Severity string `json:"severity" enum:"stop,check,note"`
-	Stop     string `json:"stop"`
-	Kind     string `json:"kind"`
-	ID       string `json:"id"`
-	Room     string `json:"room,omitempty"`
-	Text     string `json:"text"`
-	Why      string `json:"why"`
-	Remedy   string `json:"remedy"`
+	Code     string    `json:"code"`
+	Severity string    `json:"severity" enum:"stop,check,note"`
+	Stop     string    `json:"stop"`
+	Kind     string    `json:"kind"`
+	ID       string    `json:"id"`
+	Room     string    `json:"room,omitempty"`
+	Text     string    `json:"text"`
+	Why      string    `json:"why"`
+	Remedy   string    `json:"remedy"`
+	Acts     []ActView `json:"acts"`
+}
+
+// ActView is one thing to do about a finding at once.
+type ActView struct {
+	Do   string `json:"do" enum:"again,keep,twice,shoot"`
+	Kind string `json:"kind"`
+	ID   string `json:"id"`
+	To   string `json:"to,omitempty" doc:"the other corner of a diagonal"`
+	Text string `json:"text"`
 }
 
 // CutView is one cut. Mark is what to send back when it is made.
@@ -215,7 +177,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		Saw:       SawView{s.Name, float64(s.MitreLeft), float64(s.MitreRight), float64(s.BevelLeft), float64(s.BevelRight), float64(s.Resolution), degrees(s.Detents)},
 		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
-		Prices: pricesView(j.Prices, u), Quote: j.Quote}
+		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
 	for _, m := range j.Mouldings {
 		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy}
 		for i, s := range m.Sticks {
@@ -225,7 +187,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	}
 	wallText, codes := map[string]string{}, j.RoomCodes()
 	for i := range j.Rooms {
-		v.Rooms = append(v.Rooms, roomView(&j.Rooms[i], p.Pieces, u))
+		v.Rooms = append(v.Rooms, roomView(&j, &j.Rooms[i], p))
 		v.Rooms[i].Code = codes[j.Rooms[i].ID]
 		for k, w := range j.Rooms[i].Walls {
 			wallText[w.ID] = job.WallNumber(k)
@@ -258,38 +220,9 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 }
 
 func findingView(f plan.Finding) FindingView {
-	return FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy}
-}
-
-func roomView(r *job.Room, pieces []plan.Piece, u measure.Unit) RoomView {
-	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Openings: []OpeningView{},
-		Runs: r.Runs, Band: picture.Unroll(r, pieces), Floor: picture.Above(r, pieces)}
-	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
-	if g := v.Floor.Gap; g != nil {
-		l := lengthView(g.Length, u)
-		v.Gap = &l
-	}
-	for i, w := range r.Walls {
-		wv := WallView{ID: w.ID, Label: job.WallNumber(i)}
-		if w.Length != nil {
-			e := entryView(*w.Length, u)
-			wv.Length = &e
-		}
-		wv.Rough, wv.Joists = roughView(w.Rough, u), w.Joists
-		v.Walls = append(v.Walls, wv)
-	}
-	for i, c := range r.Corners {
-		cv := CornerView{ID: c.ID, Letter: job.CornerLetter(i), Kind: string(c.Kind), Joined: r.Joined(i), Scale: string(c.Scale)}
-		if rd, ok := c.ReadingAt(job.Floor); ok {
-			cv.Reading, cv.Typed = (*float64)(rd.Angle), rd.Angle.Text(6)
-			if theta, ok := survey.Theta(*rd.Angle, rd.Scale); ok {
-				cv.Theta, cv.Half = theta.String(), joint.Half(theta).String()
-			}
-		}
-		v.Corners = append(v.Corners, cv)
-	}
-	for _, o := range r.Openings {
-		v.Openings = append(v.Openings, OpeningView{ID: o.ID, Wall: o.Wall, From: entryView(o.From, u), Width: entryView(o.Width, u)})
+	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}}
+	for _, a := range f.Acts {
+		v.Acts = append(v.Acts, ActView(a))
 	}
 	return v
 }

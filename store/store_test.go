@@ -50,10 +50,23 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	s := openAt(t, path)
 	j := ferry(t)
 	// Values at other levels are kept too.
-	e, _ := job.Typed("21' 4", "in")
-	a := *j.Rooms[0].Corners[0].Angle
-	j.Rooms[0].Walls[0].Lengths = map[job.Level]*job.Entry{job.Ceiling: &e}
-	j.Rooms[0].Corners[0].Readings = map[job.Level]*job.Reading{job.Rail: {Angle: &a, Scale: job.ScaleMitre}}
+	typed := func(s string) *job.Entry {
+		e, err := job.Typed(s, "in")
+		require.NoError(t, err)
+		return &e
+	}
+	r := &j.Rooms[0]
+	w := &r.Walls[0]
+	w.Lengths = append(w.Lengths, job.Taken{ID: "extra", As: *typed("21' 5"), Level: job.Ceiling, Burned: typed("1"), Left: job.AtFace, Right: job.AtCasing, To: "who",
+		Faces: job.Faces{Left: typed("3/4")}, Kept: true})
+	w.Lean, w.CeilingLeft, w.StudSpacing = &job.Lean{Text: "0.4", Angle: 0.4}, typed("96 1/4"), typed("16")
+	r.Openings = append(r.Openings, job.Opening{ID: "who", Wall: w.ID, Kind: job.OpenWindow, From: *typed("30"), Width: *typed("20"), OpeningFacts: job.OpeningFacts{Casing: typed("3 1/2")}})
+	r.Corners[0].Readings = append(r.Corners[0].Readings, job.Reading{ID: "again", Angle: 44.5, Scale: job.ScaleMitre, Level: job.Rail, Kept: true})
+	r.Corners[0].Radius, r.Corners[0].Drop = typed("3/4"), true
+	r.Diagonals = []job.Diagonal{{ID: "d", From: r.Corners[0].ID, To: r.Corners[2].ID, As: *typed("200"), Level: job.Floor, Burned: typed("1")}}
+	r.Spots = []job.Spot{{ID: "s", Wall: w.ID, Kind: job.SpotSocket, At: *typed("40"), Height: typed("2"), Stud: "left"}}
+	r.Storey, r.LeftEnd, r.LeftSetback = "Ground floor", job.EndReturn, typed("1/4")
+	j.Normalise()
 	id, err := s.Create(j)
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
@@ -76,11 +89,11 @@ func TestSameFileTwiceIsTwoJobs(t *testing.T) {
 	require.NoError(t, err)
 	b, err := s.Create(ferry(t))
 	require.NoError(t, err)
-	_, err = s.Do(a, "x", []edit.Op{set("wall", "wh1", "length", "20'")})
+	_, err = s.Do(a, "x", []edit.Op{set("length", "wh1-floor", "length", "20'")})
 	require.NoError(t, err)
 	j, _, err := s.Job(b)
 	require.NoError(t, err)
-	assert.Equal(t, "21' 4 1/2", j.Rooms[0].Walls[0].Length.Text)
+	assert.Equal(t, "21' 4 1/2", j.Rooms[0].Walls[0].Lengths[0].As.Text)
 }
 
 func TestUndoTakesBackThisClientsOwnChanges(t *testing.T) {
@@ -90,22 +103,22 @@ func TestUndoTakesBackThisClientsOwnChanges(t *testing.T) {
 	length := func() string {
 		j, _, err := s.Job(id)
 		require.NoError(t, err)
-		return j.Rooms[0].Walls[0].Length.Text
+		return j.Rooms[0].Walls[0].Lengths[0].As.Text
 	}
 	do := func(client string, ops ...edit.Op) {
 		_, err := s.Do(id, client, ops)
 		require.NoError(t, err)
 	}
-	do("desk", set("wall", "wh1", "length", "20'"))
-	do("ladder", set("wall", "wh2", "length", "14'"))
-	do("desk", set("wall", "wh1", "length", "19'"), set("job", "", "name", "Ferry"))
+	do("desk", set("length", "wh1-floor", "length", "20'"))
+	do("ladder", set("length", "wh2-floor", "length", "14'"))
+	do("desk", set("length", "wh1-floor", "length", "19'"), set("job", "", "name", "Ferry"))
 	_, err = s.Undo(id, "desk")
 	require.NoError(t, err)
 	assert.Equal(t, "20'", length())
 	r, err := s.Undo(id, "desk")
 	require.NoError(t, err)
 	assert.Equal(t, "21' 4 1/2", length())
-	assert.Equal(t, "14'", r.Job.Rooms[0].Walls[1].Length.Text, "the other's change stays")
+	assert.Equal(t, "14'", r.Job.Rooms[0].Walls[1].Lengths[0].As.Text, "the other's change stays")
 	_, err = s.Undo(id, "desk")
 	assert.ErrorIs(t, err, ErrNothing)
 	_, err = s.Redo(id, "desk")
@@ -120,13 +133,13 @@ func TestUndoTakesBackThisClientsOwnChanges(t *testing.T) {
 	undo, redo, err := s.CanUndo(id, "desk")
 	require.NoError(t, err)
 	assert.True(t, undo && redo)
-	do("desk", set("wall", "wh3", "length", "8'"))
+	do("desk", set("length", "wh3-floor", "length", "8'"))
 	_, err = s.Redo(id, "desk")
 	assert.ErrorIs(t, err, ErrNothing, "a new change ends what could be redone")
 
 	// A field that another has changed since is not undone over their head.
-	do("desk", set("wall", "wh4", "length", "15"))
-	do("ladder", set("wall", "wh4", "length", "15 1/4"))
+	do("desk", set("length", "wh4-floor", "length", "15"))
+	do("ladder", set("length", "wh4-floor", "length", "15 1/4"))
 	_, err = s.Undo(id, "desk")
 	var c *edit.Conflict
 	assert.ErrorAs(t, err, &c)
@@ -138,7 +151,7 @@ func TestARefusedChangeLeavesTheDatabaseAsItWas(t *testing.T) {
 	require.NoError(t, err)
 	before, rev, err := s.Job(id)
 	require.NoError(t, err)
-	_, err = s.Do(id, "x", []edit.Op{set("wall", "wh1", "length", "20'"), set("wall", "wh2", "length", "bad")})
+	_, err = s.Do(id, "x", []edit.Op{set("length", "wh1-floor", "length", "20'"), set("length", "wh2-floor", "length", "bad")})
 	require.Error(t, err)
 	after, rev2, err := s.Job(id)
 	require.NoError(t, err)

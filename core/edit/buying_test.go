@@ -24,7 +24,7 @@ func TestCallingOutWalls(t *testing.T) {
 	assert.Equal(t, 11*measure.Foot, walls[0].Rough.Length)
 	assert.Equal(t, 114*measure.Inch, walls[1].Rough.Length)
 	assert.Equal(t, 99*measure.Inch, walls[4].Rough.Length)
-	assert.Nil(t, walls[0].Length, "nothing is cut to it")
+	assert.Empty(t, walls[0].Lengths, "nothing is cut to it")
 	assert.Equal(t, "11", walls[0].Rough.Shown(measure.UnitFoot))
 	back, redo, err := Apply(next, inv)
 	require.NoError(t, err)

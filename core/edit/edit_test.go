@@ -39,8 +39,9 @@ func set1(kind, id, field, value string) Op {
 func TestSetTakesWhatWasTyped(t *testing.T) {
 	j := shed(t)
 	for _, op := range []Op{
-		set1("job", "", "name", `"Boat shed"`), set1("wall", "w1", "length", `"12-3-5/8"`), set1("wall", "w2", "length", `null`),
-		set1("corner", "c2", "reading", `"89 1/2"`), set1("corner", "c2", "kind", `"outside"`), set1("corner", "c2", "scale", `"deflection"`),
+		set1("job", "", "name", `"Boat shed"`), set1("length", "w1-floor", "length", `"12-3-5/8"`), set1("wall", "w2", "rough", `"8"`),
+		set1("reading", "c1-floor", "reading", `"89 1/2"`), set1("corner", "c2", "kind", `"outside"`), set1("reading", "c1-floor", "scale", `"deflection"`),
+		set1("length", "w1-floor", "burned", `"1"`), set1("wall", "w1", "lean", `"-1/4 over 48"`), set1("wall", "w1", "ceiling_left", `"96 1/4"`), set1("opening", "o1", "casing", `"3 1/2"`), set1("tools", "", "reading", `"0.2"`),
 		set1("opening", "o1", "from", `"6"`), set1("moulding", "b", "sticks", `"16', 12'; 8'"`), set1("saw", "", "detents", `"0, 22 1/2; 45"`),
 		set1("saw", "", "mitre_left", `"52"`), set1("rules", "", "inside", `"mitre"`), set1("run", "k", "moulding", `"b2"`), set1("room", "s", "closed", `true`),
 	} {
@@ -49,10 +50,13 @@ func TestSetTakesWhatWasTyped(t *testing.T) {
 		require.NoError(t, err, op.Field)
 	}
 	assert.Equal(t, "Boat shed", j.Name)
-	assert.Equal(t, measure.Length(147*64+40)*measure.Sixtyfourth, j.Rooms[0].Walls[0].Length.Length)
-	assert.Equal(t, "12-3-5/8", j.Rooms[0].Walls[0].Length.Text)
-	assert.Nil(t, j.Rooms[0].Walls[1].Length)
-	assert.Equal(t, measure.Angle(89.5), *j.Rooms[0].Corners[1].Angle)
+	l := j.Rooms[0].Walls[0].Lengths[0]
+	assert.Equal(t, measure.Length(147*64+40)*measure.Sixtyfourth, l.As.Length)
+	assert.Equal(t, "12-3-5/8", l.As.Text)
+	assert.Equal(t, l.As.Length-measure.Inch, l.Length())
+	assert.InDelta(t, -0.298, float64(j.Rooms[0].Walls[0].Lean.Angle), 1e-3)
+	assert.Equal(t, measure.Angle(89.5), j.Rooms[0].Corners[0].Readings[0].Angle)
+	assert.Equal(t, job.ScaleDeflection, j.Rooms[0].Corners[0].Readings[0].Scale)
 	assert.Len(t, j.Mouldings[0].Sticks, 3)
 	assert.Equal(t, []measure.Angle{0, 22.5, 45}, j.Saw.Detents)
 }
@@ -61,9 +65,9 @@ func TestSetRefusesWhole(t *testing.T) {
 	j := shed(t)
 	was := asText(j)
 	for _, op := range []Op{
-		set1("wall", "w1", "length", `"12x"`), set1("wall", "w1", "length", `"0"`), set1("wall", "w1", "length", `-4`), set1("wall", "w1", "height", `"4"`),
+		set1("length", "w1-floor", "length", `"12x"`), set1("length", "w1-floor", "length", `"0"`), set1("length", "w1-floor", "length", `-4`), set1("wall", "w1", "height", `"4"`),
 		set1("opening", "o1", "width", `null`), set1("opening", "o1", "width", `""`), set1("opening", "o1", "wall", `"w9"`), set1("corner", "c1", "kind", `"round"`),
-		set1("corner", "c1", "reading", `"ninety"`), set1("corner", "c1", "scale", `7`), set1("saw", "", "resolution", `0`), set1("saw", "", "mitre_left", `"95"`), set1("job", "", "unit", `"furlong"`),
+		set1("reading", "c1-floor", "reading", `"ninety"`), set1("reading", "c1-floor", "scale", `7`), set1("reading", "c1-floor", "reading", `null`), set1("wall", "w1", "lean", `"much"`), set1("length", "w1-floor", "burned", `"140"`), set1("length", "w1-floor", "left", `"roof"`), set1("saw", "", "resolution", `0`), set1("saw", "", "mitre_left", `"95"`), set1("job", "", "unit", `"furlong"`),
 		set1("run", "k", "moulding", `"none"`), set1("moulding", "b", "thickness", `"9"`), set1("house", "", "x", `1`), {Do: "paint"}, {Do: Add, Kind: "job"}, {Do: Move, Kind: "opening", ID: "o1"},
 		{Do: Remove, Kind: "moulding", ID: "b"}, {Do: Add, Kind: "room", ID: "r", Value: json.RawMessage(`{}`)}, {Do: Add, Kind: "room", ID: "new", Value: json.RawMessage(`{"colour":"red"}`)},
 		{Do: Record, Value: json.RawMessage(`{"kind":"undone"}`)}, {Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"top"}`)}, {Do: Unmark, ID: "m9"},
@@ -75,7 +79,7 @@ func TestSetRefusesWhole(t *testing.T) {
 		assert.Equal(t, was, asText(j), "the job given is left alone")
 		assert.NotContains(t, err.Error(), "reflect")
 	}
-	_, _, err := ApplyAll(j, []Op{set1("job", "", "name", `"X"`), set1("wall", "w1", "length", `"bad"`)})
+	_, _, err := ApplyAll(j, []Op{set1("job", "", "name", `"X"`), set1("length", "w1-floor", "length", `"bad"`)})
 	require.Error(t, err)
 	var in *job.Invalid
 	require.ErrorAs(t, err, &in)
@@ -86,7 +90,7 @@ func TestSetRefusesWhole(t *testing.T) {
 
 func TestConflict(t *testing.T) {
 	j := shed(t)
-	op := set1("wall", "w1", "length", `"11' 5"`)
+	op := set1("length", "w1-floor", "length", `"11' 5"`)
 	op.Was = json.RawMessage(`"136"`) // the same length, typed otherwise
 	j, _, err := Apply(j, op)
 	require.NoError(t, err)
@@ -101,12 +105,12 @@ func TestConflict(t *testing.T) {
 	op.Value = json.RawMessage(`"137"`)
 	_, _, err = Apply(j, op)
 	assert.NoError(t, err, "both entered the same")
-	op = set1("corner", "c2", "reading", `90`)
+	op = set1("wall", "w2", "rough", `8`)
 	op.Was = json.RawMessage(`null`)
 	_, _, err = Apply(j, op)
 	assert.NoError(t, err)
-	op = set1("corner", "c1", "reading", `90`)
-	op.Was = json.RawMessage(`null`)
+	op = set1("reading", "c1-floor", "reading", `90`)
+	op.Was = json.RawMessage(`89`)
 	_, _, err = Apply(j, op)
 	require.ErrorAs(t, err, &c)
 	assert.Equal(t, "90.4", c.Theirs)
@@ -115,7 +119,7 @@ func TestConflict(t *testing.T) {
 // A different field of the same wall never collides.
 func TestDifferentFieldsDoNotCollide(t *testing.T) {
 	j := shed(t)
-	a := set1("corner", "c1", "reading", `91`)
+	a := set1("reading", "c1-floor", "reading", `91`)
 	a.Was = json.RawMessage(`90.4`)
 	b := set1("corner", "c1", "kind", `"outside"`)
 	b.Was = json.RawMessage(`"inside"`)
@@ -148,7 +152,34 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 	room := rapid.SampledFrom([]string{"r", "s"}).Draw(t, "room")
 	return rapid.SampledFrom([]func() Op{
 		func() Op {
-			return set1("wall", wall(), "length", fmt.Sprintf("%q", rapid.SampledFrom([]string{"96", "8' 3 1/2", "2451.1 mm", ""}).Draw(t, "length")))
+			return set1("length", "w1-floor", "length", fmt.Sprintf("%q", rapid.SampledFrom([]string{"96", "8' 3 1/2", "2451.1 mm", "0"}).Draw(t, "length")))
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "length", In: wall(), ID: id, After: rapid.SampledFrom([]string{"", "w1-floor"}).Draw(t, "after"), Value: json.RawMessage(`{"id":"","length":"97 1/2","burned":"1","level":"rail","right":"face","faces":{"right":"1/2"}}`)}
+		},
+		func() Op { return Op{Do: Remove, Kind: "length", ID: "w1-floor"} },
+		func() Op {
+			return set1("length", "w1-floor", rapid.SampledFrom([]string{"burned", "left_face"}).Draw(t, "of it"), rapid.SampledFrom([]string{`"1"`, "null"}).Draw(t, "off"))
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "reading", In: rapid.SampledFrom([]string{"c1", "c2"}).Draw(t, "corner"), ID: id, Value: json.RawMessage(`{"id":"","text":"44 1/2","scale":"mitre"}`)}
+		},
+		func() Op { return Op{Do: Remove, Kind: "reading", ID: "c1-floor"} },
+		func() Op {
+			return Op{Do: Add, Kind: "diagonal", In: room, ID: id, Value: json.RawMessage(`{"id":"","from":"c1","to":"c3","length":"150"}`)}
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "spot", In: room, ID: id, Value: json.RawMessage(`{"id":"","wall":"` + wall() + `","kind":"socket","at":"` + rapid.SampledFrom([]string{"20", "500 mm"}).Draw(t, "at") + `"}`)}
+		},
+		func() Op {
+			return set1("wall", wall(), "lean", rapid.SampledFrom([]string{`"-1/4 over 48"`, `"0.4"`, "null"}).Draw(t, "lean"))
+		},
+		func() Op {
+			return set1("wall", wall(), "ceiling_left", rapid.SampledFrom([]string{`"96"`, `"2.5 m"`, "null"}).Draw(t, "height"))
+		},
+		func() Op { return set1("room", room, "left_setback", `"1/4"`) },
+		func() Op {
+			return Op{Do: Add, Kind: "copy", ID: id, Value: json.RawMessage(fmt.Sprintf(`{"of":%q,"name":"Again","storey":"Upper","mirror":%v,"rough":%v}`, room, rapid.Bool().Draw(t, "mirror"), rapid.Bool().Draw(t, "rough")))}
 		},
 		func() Op {
 			return set1("job", "", "unit", fmt.Sprintf("%q", rapid.SampledFrom([]string{"in", "mm"}).Draw(t, "unit")))
@@ -215,13 +246,30 @@ func untype(j *job.Job) {
 			plain(&m.Sticks[k].Entry)
 		}
 	}
-	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry} {
+	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape} {
 		plain(e)
 	}
 	for i := range j.Rooms {
 		for k := range j.Rooms[i].Walls {
-			plain(j.Rooms[i].Walls[k].Length)
-			plain(j.Rooms[i].Walls[k].Rough)
+			w := &j.Rooms[i].Walls[k]
+			for n := range w.Lengths {
+				t := &w.Lengths[n]
+				plain(&t.As)
+				plain(t.Burned)
+				plain(t.Faces.Left)
+				plain(t.Faces.Right)
+			}
+			plain(w.Rough)
+			plain(w.CeilingLeft)
+			plain(w.CeilingRight)
+		}
+		plain(j.Rooms[i].LeftSetback)
+		plain(j.Rooms[i].RightSetback)
+		for k := range j.Rooms[i].Diagonals {
+			plain(&j.Rooms[i].Diagonals[k].As)
+		}
+		for k := range j.Rooms[i].Spots {
+			plain(&j.Rooms[i].Spots[k].At)
 		}
 		for k := range j.Rooms[i].Openings {
 			plain(&j.Rooms[i].Openings[k].From)

@@ -26,6 +26,8 @@ func field(j *job.Job, op Op) (any, error) {
 	case "cutting":
 		c := &j.Cutting
 		fields = map[string]any{"kerf": &c.Kerf, "end_trim": &c.EndTrim, "keep": &c.Keep, "share": &c.Share, "shortest": &c.Shortest}
+	case "tools":
+		fields = map[string]any{"tape": &j.Tools.Tape, "reading": &j.Tools.Reading}
 	case "doors":
 		fields = map[string]any{"width": &j.Doors.Width, "height": &j.Doors.Height}
 	case "prices":
@@ -60,7 +62,8 @@ func field(j *job.Job, op Op) (any, error) {
 	case "room":
 		if r := j.Room(op.ID); r != nil {
 			l := &r.Look
-			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns, "ceiling": &l.Ceiling}
+			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns, "ceiling": &l.Ceiling,
+				"storey": &r.Storey, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd, "right_setback": &r.RightSetback}
 		}
 	default:
 		fields = inRoom(j, op)
@@ -73,33 +76,6 @@ func field(j *job.Job, op Op) (any, error) {
 		return nil, &job.Invalid{Thing: op.Kind, Field: op.Field, Reason: "there is no such field", Remedy: "use a field of the job file"}
 	}
 	return v, nil
-}
-
-func inRoom(j *job.Job, op Op) map[string]any {
-	for i := range j.Rooms {
-		r := &j.Rooms[i]
-		for k := range r.Walls {
-			if w := &r.Walls[k]; op.Kind == "wall" && w.ID == op.ID {
-				return map[string]any{"length": &w.Length, "rough": &w.Rough, "joists": &w.Joists}
-			}
-		}
-		for k := range r.Corners {
-			if c := &r.Corners[k]; op.Kind == "corner" && c.ID == op.ID {
-				return map[string]any{"kind": &c.Kind, "reading": &c.Angle, "scale": &c.Scale}
-			}
-		}
-		for k := range r.Openings {
-			if o := &r.Openings[k]; op.Kind == "opening" && o.ID == op.ID {
-				return map[string]any{"wall": &o.Wall, "from": &o.From, "width": &o.Width}
-			}
-		}
-		for k := range r.Runs {
-			if n := &r.Runs[k]; op.Kind == "run" && n.ID == op.ID {
-				return map[string]any{"moulding": &n.Moulding, "level": &n.Level}
-			}
-		}
-	}
-	return nil
 }
 
 func set(j *job.Job, op Op) (Op, error) {
@@ -211,10 +187,12 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		*p = &e
 	case *measure.Angle:
 		*p, err = angle(s)
-	case **measure.Angle:
+	case **job.Lean:
 		var a measure.Angle
-		a, err = angle(s)
-		*p = &a
+		if a, err = measure.ParseSlope(s, unit); err != nil {
+			err = job.Unreadable(thing, field, s, err)
+		}
+		*p = &job.Lean{Angle: a, Text: s}
 	case *[]measure.Angle:
 		*p, err = list(b, angle)
 	default:
@@ -265,6 +243,9 @@ func same(a, b any) bool {
 	case *job.Entry:
 		y := b.(*job.Entry)
 		return x == nil && y == nil || x != nil && y != nil && x.Length == y.Length
+	case *job.Lean:
+		y := b.(*job.Lean)
+		return x == nil && y == nil || x != nil && y != nil && x.Angle == y.Angle
 	case []job.Stick: // the field holds lengths; prices are set one by one
 		return slices.EqualFunc(x, b.([]job.Stick), func(p, q job.Stick) bool { return p.Length == q.Length })
 	}

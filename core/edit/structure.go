@@ -9,12 +9,20 @@ import (
 	"gnomon/core/job"
 )
 
-// Face is a wall with all that belongs to it: the corner at its right end and
-// the openings in it. It is what "add wall" takes and "remove wall" gives back.
+// Face is a wall with all that belongs to it: the corner at its right end, the
+// diagonals from there, what is in it and on it. It is what "add wall" takes and
+// "remove wall" gives back.
 type Face struct {
-	Wall     job.Wall      `json:"wall"`
-	Corner   job.Corner    `json:"corner"`
-	Openings []job.Opening `json:"openings,omitempty"`
+	Wall      job.Wall       `json:"wall"`
+	Corner    job.Corner     `json:"corner"`
+	Openings  []job.Opening  `json:"openings,omitempty"`
+	Spots     []job.Spot     `json:"spots,omitempty"`
+	Diagonals []job.Diagonal `json:"diagonals,omitempty"`
+}
+
+// part is a face as a room of its own, so that its lengths are read as a room's.
+func (f *Face) part() *job.Room {
+	return &job.Room{Walls: []job.Wall{f.Wall}, Corners: []job.Corner{f.Corner}, Openings: f.Openings, Spots: f.Spots, Diagonals: f.Diagonals}
 }
 
 // strict reads JSON and refuses fields it does not know.
@@ -67,10 +75,13 @@ func insert[T any](s *[]T, id func(T) string, op Op, v T) error {
 	return err
 }
 
+// inRooms are the kinds that are added to a room.
+var inRooms = map[string]bool{"wall": true, "walls": true, "opening": true, "run": true, "diagonal": true, "spot": true}
+
 func add(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
 	var room *job.Room
-	if op.Kind == "wall" || op.Kind == "walls" || op.Kind == "opening" || op.Kind == "run" {
+	if inRooms[op.Kind] {
 		if room = j.Room(op.In); room == nil {
 			return inv, &Missing{"room " + op.In}
 		}
@@ -115,6 +126,10 @@ func add(j *job.Job, op Op) (Op, error) {
 				room.Openings = append(room.Openings, o) // Normalise puts them in order
 			}
 		}
+	case "length", "reading", "diagonal", "spot":
+		err = addMeasured(j, room, op)
+	case "copy":
+		return copyRoom(j, op)
 	case "run":
 		var k job.Run
 		if err = strict(op, &k); err == nil {
@@ -138,8 +153,8 @@ func addFace(room *job.Room, op Op) error {
 	if f.Corner.ID == "" {
 		f.Corner.ID = op.ID + "-right"
 	}
-	part := job.Room{Walls: []job.Wall{f.Wall}, Openings: f.Openings}
-	if err := job.Resolve(&part, op.Unit); err != nil {
+	part := f.part()
+	if err := job.Resolve(part, op.Unit); err != nil {
 		return err
 	}
 	at, err := place(room.Walls, wallID, "wall", op.After)
@@ -147,8 +162,10 @@ func addFace(room *job.Room, op Op) error {
 		return err
 	}
 	room.Walls = slices.Insert(room.Walls, at, part.Walls[0])
-	room.Corners = slices.Insert(room.Corners, at, f.Corner)
+	room.Corners = slices.Insert(room.Corners, at, part.Corners[0])
 	room.Openings = append(room.Openings, part.Openings...)
+	room.Spots = append(room.Spots, part.Spots...)
+	room.Diagonals = append(room.Diagonals, part.Diagonals...) // Normalise puts them in order
 	return nil
 }
 
@@ -191,7 +208,7 @@ func remove(j *job.Job, op Op) (Op, error) {
 		return removeLayout(j, op)
 	case "walls":
 		return takeBack(j, op)
-	case "wall", "opening", "run":
+	case "wall", "opening", "run", "length", "reading", "diagonal", "spot":
 		for i := range j.Rooms {
 			r := &j.Rooms[i]
 			inv.In = r.ID
@@ -214,20 +231,16 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 		}
 		f := Face{Wall: r.Walls[i], Corner: r.Corners[i]}
 		inv.After = before(r.Walls, wallID, i)
-		rest := []job.Opening{}
-		for _, o := range r.Openings {
-			if o.Wall == op.ID {
-				f.Openings = append(f.Openings, o)
-			} else {
-				rest = append(rest, o)
-			}
-		}
-		part := job.Room{Walls: []job.Wall{f.Wall}, Openings: f.Openings}
-		job.Settle(&part, j.Unit)
+		f.Openings, r.Openings = split(r.Openings, func(o job.Opening) bool { return o.Wall == op.ID })
+		f.Spots, r.Spots = split(r.Spots, func(s job.Spot) bool { return s.Wall == op.ID })
+		f.Diagonals, r.Diagonals = split(r.Diagonals, func(d job.Diagonal) bool { return d.From == f.Corner.ID || d.To == f.Corner.ID })
+		part := f.part()
+		job.Settle(part, j.Unit)
 		inv.Value = Raw(f)
 		r.Walls, r.Corners = slices.Delete(r.Walls, i, i+1), slices.Delete(r.Corners, i, i+1)
-		r.Openings = rest
 		return true
+	case "length", "reading", "diagonal", "spot":
+		return removeMeasured(r, op, inv, j)
 	case "opening":
 		i := indexOf(r.Openings, openingID, op.ID)
 		if i < 0 {
@@ -284,5 +297,5 @@ func move(j *job.Job, op Op) (Op, error) {
 }
 
 func unknownKind(op Op) error {
-	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, opening, run, moulding, sundry or layout"}
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry or layout"}
 }

@@ -37,11 +37,11 @@ func (e *Invalid) Error() string {
 // the screen or the memory.
 const (
 	MaxRooms = 500
-	MaxWalls = 1000 // in one room
-	maxName  = 200  // characters
+	MaxWalls = 300 // in one room
+	maxName  = 200 // characters
 )
 
-var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,64}$`)
+var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,80}$`)
 
 // Check refuses what no plan could be made of: names that stand for nothing,
 // lengths of nothing, angles that no saw has. What is merely wrong or missing
@@ -60,6 +60,10 @@ func (j *Job) Check() error {
 	c.cutting(j)
 	c.prices(&j.Prices)
 	c.quote(j.Quote)
+	c.positive("tools", "tape", j.Tools.Tape)
+	if !(j.Tools.Reading > 0 && j.Tools.Reading <= 10) || j.Tools.Tape.Length > measure.Inch {
+		c.refuse("tools", "reading", j.Tools.Reading.Text(6), "no tool is so good or so bad", "give what its readings of one thing differ by, such as 0.5 and 1/16")
+	}
 	for i := range j.Mouldings {
 		c.moulding(&j.Mouldings[i])
 	}
@@ -117,7 +121,7 @@ func (c *checker) oneOf(thing, field, v string, allowed ...string) {
 func (c *checker) id(kind, id string) string {
 	thing := kind + " " + id
 	if !idPattern.MatchString(id) {
-		c.refuse(kind, "id", id, "not an identifier", "use 1 to 64 letters, digits, - or _")
+		c.refuse(kind, "id", id, "not an identifier", "use 1 to 80 letters, digits, - or _")
 	}
 	if c.seen[thing] {
 		c.refuse(thing, "id", id, "stands twice in the job", "give every "+kind+" an identifier of its own")
@@ -194,63 +198,16 @@ func (c *checker) room(j *Job, r *Room) {
 		c.refuse(thing, "corners", fmt.Sprint(len(r.Corners)), fmt.Sprintf("%d walls do not go with %d corners", len(r.Walls), len(r.Corners)), "give "+need)
 	}
 	c.look(thing, r.Look)
-	walls := map[string]bool{}
-	for _, w := range r.Walls {
-		wt := c.id("wall", w.ID)
-		walls[w.ID] = true
-		if w.Length != nil {
-			c.positive(wt, "length", *w.Length)
-		}
-		if w.Rough != nil {
-			c.positive(wt, "rough", *w.Rough)
-		}
-		for l, e := range w.Lengths {
-			c.oneOf(wt, "lengths", string(l), string(Rail), string(Ceiling))
-			if e == nil {
-				c.refuse(wt, "lengths", string(l), "no length", "leave out the levels that were not measured")
-				continue
-			}
-			c.positive(wt, "length at the "+string(l), *e)
-		}
-	}
-	for _, k := range r.Corners {
-		ct := c.id("corner", k.ID)
-		c.oneOf(ct, "kind", string(k.Kind), string(Inside), string(Outside))
-		c.reading(ct, k.Reading)
-		for l, rd := range k.Readings {
-			c.oneOf(ct, "readings", string(l), string(Rail), string(Ceiling))
-			if rd == nil {
-				c.refuse(ct, "readings", string(l), "no reading", "leave out the levels that were not read")
-				continue
-			}
-			c.reading(ct, *rd)
-		}
-	}
-	for _, o := range r.Openings {
-		ot := c.id("opening", o.ID)
-		if !walls[o.Wall] {
-			c.refuse(ot, "wall", o.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
-		}
-		if o.From.Length < 0 {
-			c.refuse(ot, "from", o.From.Text, "lies left of the wall", "measure from the wall's left end")
-		}
-		c.positive(ot, "width", o.Width)
-	}
+	c.text(thing, "storey", r.Storey)
+	c.oneOf(thing, "left_end", r.LeftEnd, "", EndStop, EndReturn)
+	c.oneOf(thing, "right_end", r.RightEnd, "", EndStop, EndReturn)
+	c.measured(r)
 	for _, k := range r.Runs {
 		rt := c.id("run", k.ID)
 		c.oneOf(rt, "level", string(k.Level), string(Floor), string(Rail), string(Ceiling))
 		if j.Moulding(k.Moulding) == nil {
 			c.refuse(rt, "moulding", k.Moulding, "no such moulding in the job", "name one of the job's mouldings")
 		}
-	}
-}
-
-// reading refuses only what is no number; what is impossible on its scale is
-// kept as typed and becomes a finding.
-func (c *checker) reading(thing string, r Reading) {
-	c.oneOf(thing, "scale", string(r.Scale), string(ScaleCorner), string(ScaleDeflection), string(ScaleMitre))
-	if r.Angle != nil && !(r.Angle.Abs() <= 1e6) {
-		c.refuse(thing, "reading", r.Angle.Text(6), "no protractor reads that", "give degrees from 0 to 180")
 	}
 }
 

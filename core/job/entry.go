@@ -72,6 +72,9 @@ func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
 	if err := j.Prices.entries(f); err != nil {
 		return err
 	}
+	if err := j.Tools.entries(f); err != nil {
+		return err
+	}
 	for i := range j.Mouldings {
 		if err := j.Mouldings[i].entries(f); err != nil {
 			return err
@@ -87,28 +90,30 @@ func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
 
 func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 	thing := "moulding " + m.ID
-	if err := f(thing, "height", &m.Height); err != nil {
-		return err
-	}
-	if err := f(thing, "thickness", &m.Thickness); err != nil {
-		return err
-	}
+	list := []named{{"height", &m.Height}, {"thickness", &m.Thickness}}
 	for i := range m.Sticks {
-		if err := f(thing, "sticks", &m.Sticks[i].Entry); err != nil {
-			return err
-		}
+		list = append(list, named{"sticks", &m.Sticks[i].Entry})
 	}
-	return nil
+	return each(f, thing, list...)
 }
 
 func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
-	if r.Look.Ceiling != nil {
-		if err := f("room "+r.ID, "ceiling", r.Look.Ceiling); err != nil {
-			return err
-		}
+	if err := each(f, "room "+r.ID, append(r.Ends.list(), opt("ceiling", r.Look.Ceiling))...); err != nil {
+		return err
 	}
 	for i := range r.Walls {
 		if err := r.Walls[i].entries(f); err != nil {
+			return err
+		}
+	}
+	for i := range r.Corners {
+		c := &r.Corners[i]
+		if err := each(f, "corner "+c.ID, c.list()...); err != nil {
+			return err
+		}
+	}
+	for i := range r.Diagonals {
+		if err := r.Diagonals[i].entries(f); err != nil {
 			return err
 		}
 	}
@@ -117,35 +122,25 @@ func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
 			return err
 		}
 	}
+	for i := range r.Spots {
+		if err := r.Spots[i].entries(f); err != nil {
+			return err
+		}
+	}
 	return nil
 }
 
 func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
-	if w.Length != nil {
-		if err := f("wall "+w.ID, "length", w.Length); err != nil {
+	for i := range w.Lengths {
+		if err := w.Lengths[i].entries(f); err != nil {
 			return err
 		}
 	}
-	if w.Rough != nil {
-		if err := f("wall "+w.ID, "rough", w.Rough); err != nil {
-			return err
-		}
-	}
-	for _, l := range []Level{Rail, Ceiling} {
-		if e := w.Lengths[l]; e != nil {
-			if err := f("wall "+w.ID, "length at the "+string(l), e); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
+	return each(f, "wall "+w.ID, append(w.list(), opt("rough", w.Rough))...)
 }
 
 func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {
-	if err := f("opening "+o.ID, "from", &o.From); err != nil {
-		return err
-	}
-	return f("opening "+o.ID, "width", &o.Width)
+	return each(f, "opening "+o.ID, append(o.list(), named{"from", &o.From}, named{"width", &o.Width})...)
 }
 
 type measured interface {
@@ -179,7 +174,7 @@ func FieldUnit(field string, unit measure.Unit) measure.Unit {
 }
 
 // optional are the things of a job whose lengths may be left out.
-var optional = map[string]bool{"cutting": true, "doors": true, "prices": true}
+var optional = map[string]bool{"cutting": true, "doors": true, "prices": true, "tools": true}
 
 // Unreadable turns what a parser of package measure says into an *Invalid that
 // names the thing and its field.

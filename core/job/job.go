@@ -5,8 +5,9 @@ import (
 	"gnomon/core/money"
 )
 
-// FileVersion is the job file format that this program writes.
-const FileVersion = 1
+// FileVersion is the job file format that this program writes; it reads this one
+// and those before it.
+const FileVersion = 2
 
 // Job is everything entered for one job.
 type Job struct {
@@ -20,6 +21,7 @@ type Job struct {
 	Prices    Prices       `json:"prices"`
 	Doors     Doors        `json:"doors"` // as a quick look counts them
 	Quote     Quote        `json:"quote"`
+	Tools     Tools        `json:"tools"`
 	Rooms     []Room       `json:"rooms"`
 	Layouts   []Layout     `json:"layouts,omitempty"`
 	Marks     []Mark       `json:"marks,omitempty"`
@@ -37,35 +39,27 @@ const (
 
 // Room is a chain of wall faces, left to right.
 type Room struct {
-	ID       string    `json:"id"`
-	Name     string    `json:"name"`
-	Closed   bool      `json:"closed"`
-	Walls    []Wall    `json:"walls"`
-	Corners  []Corner  `json:"corners"`
-	Openings []Opening `json:"openings"`
-	Runs     []Run     `json:"runs"`
-	Look     Look      `json:"look"`
+	ID        string     `json:"id"`
+	Name      string     `json:"name"`
+	Storey    string     `json:"storey,omitempty"`
+	Closed    bool       `json:"closed"`
+	Walls     []Wall     `json:"walls"`
+	Corners   []Corner   `json:"corners"`
+	Diagonals []Diagonal `json:"diagonals,omitempty"`
+	Openings  []Opening  `json:"openings"`
+	Spots     []Spot     `json:"spots,omitempty"`
+	Runs      []Run      `json:"runs"`
+	Look      Look       `json:"look"`
+	Ends
 }
 
-// Wall is one wall face. Length is the one measured at the floor.
+// Wall is one wall face.
 type Wall struct {
-	ID      string           `json:"id"`
-	Length  *Entry           `json:"length"`
-	Lengths map[Level]*Entry `json:"lengths,omitempty"` // measured at the other levels
-	Rough   *Entry           `json:"rough,omitempty"`   // as called out at a quick look; nothing is cut to it
-	Joists  bool             `json:"joists,omitempty"`  // the ceiling joists run along it
-}
-
-// LengthAt gives the length measured at a level.
-func (w Wall) LengthAt(l Level) (measure.Length, bool) {
-	e := w.Length
-	if l != Floor {
-		e = w.Lengths[l]
-	}
-	if e == nil {
-		return 0, false
-	}
-	return e.Length, true
+	ID      string  `json:"id"`
+	Lengths []Taken `json:"lengths,omitempty"` // every reading of it, whole or in parts
+	Rough   *Entry  `json:"rough,omitempty"`   // as called out at a quick look; nothing is cut to it
+	Joists  bool    `json:"joists,omitempty"`  // the ceiling joists run along it
+	WallFacts
 }
 
 // CornerKind tells which way the room turns at a corner.
@@ -88,41 +82,23 @@ const (
 	ScaleMitre      Scale = "mitre"
 )
 
-// Reading is one protractor reading with the scale it was taken on.
-type Reading struct {
-	Angle *measure.Angle `json:"reading"`
-	Scale Scale          `json:"scale,omitempty"`
-}
-
-// Corner stands at the right end of the wall of the same index. The embedded
-// reading is the one taken at the floor.
+// Corner stands at the right end of the wall of the same index.
 type Corner struct {
-	ID   string     `json:"id"`
-	Kind CornerKind `json:"kind,omitempty"`
-	Reading
-	Readings map[Level]*Reading `json:"readings,omitempty"` // taken at the other levels
+	ID       string     `json:"id"`
+	Kind     CornerKind `json:"kind,omitempty"`
+	Readings []Reading  `json:"readings,omitempty"`
+	CornerFacts
 }
 
-// ReadingAt gives the reading taken at a level.
-func (c Corner) ReadingAt(l Level) (Reading, bool) {
-	r := c.Reading
-	if l != Floor {
-		p := c.Readings[l]
-		if p == nil {
-			return Reading{}, false
-		}
-		r = *p
-	}
-	return r, r.Angle != nil
-}
-
-// Opening breaks the base: From and Width say where the casing's outer edges
-// fall, from the wall's left end.
+// Opening breaks what runs along the wall: From and Width say where its outer
+// edges fall, casings in, from the wall's left end.
 type Opening struct {
 	ID    string `json:"id"`
 	Wall  string `json:"wall"`
+	Kind  string `json:"kind,omitempty"`
 	From  Entry  `json:"from"`
 	Width Entry  `json:"width"`
+	OpeningFacts
 }
 
 // Run is a moulding that follows the room at a level.

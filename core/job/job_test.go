@@ -54,19 +54,74 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	var r Room
 	require.NoError(t, json.Unmarshal([]byte(`{"id":"r","walls":[{"id":"w","length":"100","lengths":{"ceiling":"99 1/2"}}],"corners":[{"id":"c","reading":90,"readings":{"ceiling":{"reading":44,"scale":"mitre"}}}]}`), &r))
 	require.NoError(t, Resolve(&r, measure.UnitInch))
-	l, ok := r.Walls[0].LengthAt(Ceiling)
-	assert.True(t, ok)
-	assert.Equal(t, 99.5, l.Inches())
-	_, ok = r.Walls[0].LengthAt(Rail)
-	assert.False(t, ok)
-	rd, ok := r.Corners[0].ReadingAt(Ceiling)
-	assert.True(t, ok)
-	assert.Equal(t, ScaleMitre, rd.Scale)
-	_, ok = r.Corners[0].ReadingAt(Rail)
-	assert.False(t, ok)
+	r.normalise()
+	assert.Equal(t, []Taken{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor}, {ID: "w-ceiling", As: Entry{measure.Inch * 199 / 2, "99 1/2"}, Level: Ceiling}}, r.Walls[0].Lengths)
+	assert.Equal(t, []Reading{{ID: "c-floor", Angle: 90, Scale: ScaleCorner, Level: Floor}, {ID: "c-ceiling", Angle: 44, Scale: ScaleMitre, Level: Ceiling}}, r.Corners[0].Readings)
 	c := r.Clone()
-	c.Walls[0].Lengths[Ceiling].Length = 1
-	assert.Equal(t, 99.5, r.Walls[0].Lengths[Ceiling].Length.Inches(), "a clone shares nothing")
+	c.Walls[0].Lengths[1].As.Length = 1
+	assert.Equal(t, 99.5, r.Walls[0].Lengths[1].As.Length.Inches(), "a clone shares nothing")
+	b, err := json.Marshal(r)
+	require.NoError(t, err)
+	var back Room
+	require.NoError(t, json.Unmarshal(b, &back))
+	require.NoError(t, Resolve(&back, measure.UnitInch))
+	back.normalise()
+	assert.Equal(t, r, back, "written in full it reads back")
+	for _, bad := range []string{`{"walls":[{"id":"w","colour":1}]}`, `{"walls":[{"id":"w","lengths":[{"colour":1}]}]}`, `{"walls":[{"id":"w","lengths":{"roof":"1"}}]}`,
+		`{"corners":[{"id":"c","readings":[{"colour":1}]}]}`, `{"corners":[{"id":"c","readings":{"roof":{}}}]}`, `{"corners":[{"id":"c","lean":"much"}]}`} {
+		assert.Error(t, json.Unmarshal([]byte(bad), &back), bad)
+	}
+}
+
+// What was noted beside a wall keeps its text and is copied with it.
+func TestFacts(t *testing.T) {
+	var r Room
+	require.NoError(t, json.Unmarshal([]byte(`{"id":"r","left_end":"return","left_setback":"1/4","walls":[{"id":"w","lean":"-1/4 over 48","ceiling_left":"96 1/4","stud_spacing":16,
+		"lengths":[{"id":"l","length":"101","burned":"1","left":"face","faces":{"left":"3/4"}}]}],"corners":[{"id":"c","chord":"2","depth":"0.5"}],
+		"openings":[{"id":"o","wall":"w","kind":"window","from":"10","width":"30","casing":"3 1/2"}],"spots":[{"id":"s","wall":"w","kind":"stud","at":"20"}],
+		"diagonals":[{"id":"d","from":"start","to":"c","length":"100"}]}`), &r))
+	require.NoError(t, Resolve(&r, measure.UnitInch))
+	r.normalise()
+	j := Job{Rooms: []Room{r}}
+	j.Normalise()
+	require.NoError(t, j.Check())
+	w := r.Walls[0]
+	assert.InDelta(t, -0.2984, float64(w.Lean.Angle), 1e-4)
+	assert.Equal(t, 100*measure.Inch, w.Lengths[0].Length(), "the burned inch is off")
+	assert.Equal(t, 16*measure.Inch, w.StudSpacing.Length)
+	assert.True(t, r.Openings[0].Breaks(Rail) && !r.Openings[0].Breaks(Floor))
+	c := r.Clone()
+	*c.Walls[0].Lean, *c.Walls[0].CeilingLeft, *c.Openings[0].Casing, *c.LeftSetback, *c.Corners[0].Chord = Lean{}, Entry{}, Entry{}, Entry{}, Entry{}
+	*c.Walls[0].Lengths[0].Burned, *c.Walls[0].Lengths[0].Faces.Left = Entry{}, Entry{}
+	assert.Equal(t, "-1/4 over 48", r.Walls[0].Lean.Text)
+	assert.Equal(t, "96 1/4", r.Walls[0].CeilingLeft.Text)
+	assert.Equal(t, "3 1/2", r.Openings[0].Casing.Text)
+	assert.Equal(t, "2", r.Corners[0].Chord.Text)
+	assert.Equal(t, "1/4", r.LeftSetback.Text)
+	assert.Equal(t, "1", r.Walls[0].Lengths[0].Burned.Text)
+	n, ok := r.Point(Start)
+	assert.True(t, ok && n == 0)
+	assert.Equal(t, "the left end", r.PointName(0))
+	assert.Equal(t, Start, r.CornerOf(0))
+
+	for name, bad := range map[string]func(*Room){
+		"a burned inch longer than the length": func(r *Room) { r.Walls[0].Lengths[0].Burned.Length = 200 * measure.Inch },
+		"an opening of another wall":           func(r *Room) { r.Walls[0].Lengths[0].From = "o9" },
+		"a diagonal to itself":                 func(r *Room) { r.Diagonals[0].To = Start },
+		"a diagonal to nowhere":                func(r *Room) { r.Diagonals[0].To = "c9" },
+		"a spot on no wall":                    func(r *Room) { r.Spots[0].Wall = "w9" },
+		"a stand that is none":                 func(r *Room) { r.Walls[0].Lengths[0].Left = "roof" },
+		"a level that is none":                 func(r *Room) { r.Walls[0].Lengths[0].Level = "roof" },
+		"deeper than long":                     func(r *Room) { r.Corners[0].Depth.Length = 3 * measure.Inch },
+		"too many readings":                    func(r *Room) { r.Walls[0].Lengths = make([]Taken, 51) },
+	} {
+		k := Job{Rooms: []Room{r.Clone()}}
+		bad(&k.Rooms[0])
+		k.Normalise()
+		var in *Invalid
+		require.ErrorAs(t, k.Check(), &in, name)
+		assert.NotEmpty(t, in.Remedy, name)
+	}
 }
 
 func TestRoomCodes(t *testing.T) {
@@ -96,14 +151,6 @@ func TestRoughLengths(t *testing.T) {
 	require.NoError(t, Resolve(&j, measure.UnitInch))
 	r := j.Rooms[0]
 	assert.Equal(t, 9*measure.Foot, r.Look.Ceiling.Length)
-	l, rough, ok := r.Walls[0].Bought(Floor)
-	assert.True(t, ok && rough)
-	assert.Equal(t, 11*measure.Foot, l)
-	l, rough, ok = r.Walls[1].Bought(Ceiling)
-	assert.True(t, ok && !rough)
-	assert.Equal(t, 47*measure.Inch, l)
-	_, _, ok = r.Walls[2].Bought(Floor)
-	assert.False(t, ok)
 	Settle(&j, measure.UnitInch)
 	assert.Equal(t, "11", r.Walls[0].Rough.Text, "it reads back as it was typed")
 }

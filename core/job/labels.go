@@ -86,3 +86,43 @@ func (r *Room) CornerAt(i int, right bool) int {
 	}
 	return i
 }
+
+// Point is the number of a corner as the walls' ends are counted: 0 at the left
+// end of the first wall, i+1 at the right end of wall i; in a closed room the last
+// is the first again. ok is false where the room has no such corner.
+func (r *Room) Point(corner string) (n int, ok bool) {
+	if corner == Start {
+		return 0, !r.Closed
+	}
+	for i, c := range r.Corners {
+		if c.ID == corner {
+			if r.Closed && i == len(r.Corners)-1 {
+				return 0, true
+			}
+			return i + 1, true
+		}
+	}
+	return 0, false
+}
+
+// PointName names a point: a corner's letter, or an open run's left end.
+func (r *Room) PointName(n int) string {
+	if n == 0 && !r.Closed {
+		return "the left end"
+	}
+	if n == 0 {
+		n = len(r.Corners)
+	}
+	return "corner " + CornerLetter(n-1)
+}
+
+// CornerOf is the identifier for a point.
+func (r *Room) CornerOf(n int) string {
+	if n == 0 && !r.Closed {
+		return Start
+	}
+	if n == 0 {
+		n = len(r.Corners)
+	}
+	return r.Corners[n-1].ID
+}

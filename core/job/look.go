@@ -30,18 +30,3 @@ func (d *Doors) entries(f func(thing, field string, e *Entry) error) error {
 func DefaultDoors(unit measure.Unit) Doors {
 	return Doors{Width: texts(unit, "37", "940"), Height: texts(unit, "83", "2110")}
 }
-
-// Bought is a moulding's length along a wall for buying and pricing: as measured
-// at the level, or at the floor, or else the rough one.
-func (w Wall) Bought(l Level) (length measure.Length, rough, known bool) {
-	if v, ok := w.LengthAt(l); ok {
-		return v, false, true
-	}
-	if v, ok := w.LengthAt(Floor); ok {
-		return v, false, true
-	}
-	if w.Rough != nil {
-		return w.Rough.Length, true, true
-	}
-	return 0, true, false
-}

@@ -50,6 +50,7 @@ func (j *Job) Normalise() {
 	j.Rules.Scarf = or(j.Rules.Scarf, 45)
 	j.Cutting.normalise(j.Unit)
 	j.Prices.normalise(j.Unit)
+	j.Tools.normalise(j.Unit)
 	d := DefaultDoors(j.Unit)
 	j.Doors.Width, j.Doors.Height = orEntry(j.Doors.Width, d.Width), orEntry(j.Doors.Height, d.Height)
 	if j.Saw.empty() {
@@ -88,15 +89,36 @@ func (r *Room) normalise() {
 	slices.SortStableFunc(r.Openings, func(a, b Opening) int {
 		return cmp.Or(cmp.Compare(place[a.Wall], place[b.Wall]), cmp.Compare(a.From.Length, b.From.Length), cmp.Compare(a.ID, b.ID))
 	})
-	for i := range r.Corners {
-		c := &r.Corners[i]
-		c.Kind, c.Scale = or(c.Kind, Inside), or(c.Scale, ScaleCorner)
-		for _, rd := range c.Readings {
-			if rd != nil {
-				rd.Scale = or(rd.Scale, ScaleCorner)
-			}
+	for i := range r.Walls {
+		for k := range r.Walls[i].Lengths {
+			t := &r.Walls[i].Lengths[k]
+			t.Level = or(t.Level, Floor)
 		}
 	}
+	for i := range r.Corners {
+		c := &r.Corners[i]
+		c.Kind = or(c.Kind, Inside)
+		for k := range c.Readings {
+			rd := &c.Readings[k]
+			rd.Scale, rd.Level = or(rd.Scale, ScaleCorner), or(rd.Level, Floor)
+		}
+	}
+	corner := map[string]int{Start: -1}
+	for i, c := range r.Corners {
+		corner[c.ID] = i
+	}
+	slices.SortStableFunc(r.Diagonals, func(a, b Diagonal) int {
+		return cmp.Or(cmp.Compare(corner[a.From], corner[b.From]), cmp.Compare(corner[a.To], corner[b.To]), cmp.Compare(a.ID, b.ID))
+	})
+	for i := range r.Diagonals {
+		r.Diagonals[i].Level = or(r.Diagonals[i].Level, Floor)
+	}
+	for i := range r.Openings {
+		r.Openings[i].Kind = or(r.Openings[i].Kind, OpenDoor)
+	}
+	slices.SortStableFunc(r.Spots, func(a, b Spot) int {
+		return cmp.Or(cmp.Compare(place[a.Wall], place[b.Wall]), cmp.Compare(a.At.Length, b.At.Length), cmp.Compare(a.ID, b.ID))
+	})
 	for i := range r.Runs {
 		r.Runs[i].Level = or(r.Runs[i].Level, Floor)
 	}
@@ -149,24 +171,33 @@ func (j Job) Clone() Job {
 
 // Clone copies the room so that a change to one leaves the other alone.
 func (r Room) Clone() Room {
-	r.Walls, r.Corners = slices.Clone(r.Walls), slices.Clone(r.Corners)
-	r.Openings, r.Runs = slices.Clone(r.Openings), slices.Clone(r.Runs)
-	for i := range r.Walls {
-		w := &r.Walls[i]
-		w.Length = copyOf(w.Length)
-		w.Lengths = copyMap(w.Lengths)
-		w.Rough = copyOf(w.Rough)
-	}
+	r.Runs = slices.Clone(r.Runs)
+	r.Walls = copyList(r.Walls, Wall.clone)
+	r.Corners = copyList(r.Corners, func(c Corner) Corner {
+		c.Readings, c.CornerFacts = slices.Clone(c.Readings), c.CornerFacts.clone()
+		return c
+	})
+	r.Diagonals = copyList(r.Diagonals, func(d Diagonal) Diagonal { d.Burned = copyOf(d.Burned); return d })
+	r.Openings = copyList(r.Openings, func(o Opening) Opening { o.OpeningFacts = o.OpeningFacts.clone(); return o })
+	r.Spots = copyList(r.Spots, Spot.clone)
+	r.LeftSetback, r.RightSetback = copyOf(r.LeftSetback), copyOf(r.RightSetback)
 	r.Look.Inside, r.Look.Outside, r.Look.Ceiling = copyOf(r.Look.Inside), copyOf(r.Look.Outside), copyOf(r.Look.Ceiling)
-	for i := range r.Corners {
-		c := &r.Corners[i]
-		c.Angle = copyOf(c.Angle)
-		c.Readings = copyMap(c.Readings)
-		for _, rd := range c.Readings {
-			rd.Angle = copyOf(rd.Angle)
-		}
-	}
 	return r
+}
+
+func (w Wall) clone() Wall {
+	w.Lengths = copyList(w.Lengths, func(t Taken) Taken { return t.clone() })
+	w.Rough, w.WallFacts = copyOf(w.Rough), w.WallFacts.clone()
+	return w
+}
+
+// copyList copies a slice and what its elements point to.
+func copyList[T any](s []T, one func(T) T) []T {
+	out := slices.Clone(s)
+	for i := range out {
+		out[i] = one(out[i])
+	}
+	return out
 }
 
 func copyOf[T any](p *T) *T {
@@ -175,15 +206,4 @@ func copyOf[T any](p *T) *T {
 	}
 	v := *p
 	return &v
-}
-
-func copyMap[T any](m map[Level]*T) map[Level]*T {
-	if m == nil {
-		return nil
-	}
-	c := make(map[Level]*T, len(m))
-	for k, v := range m {
-		c[k] = copyOf(v)
-	}
-	return c
 }

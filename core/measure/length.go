@@ -42,6 +42,11 @@ func (l Length) Millimetres() float64 { return float64(l) / float64(Millimetre) 
 // away from zero.
 func (l Length) Times(k float64) Length { return Length(math.Round(float64(l) * k)) }
 
+// Round rounds to a multiple of step, half away from zero.
+func (l Length) Round(step Length) Length {
+	return Length(math.Round(float64(l)/float64(step))) * step
+}
+
 // Abs is the length without its sign.
 func (l Length) Abs() Length { return max(l, -l) }
 

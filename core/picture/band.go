@@ -3,6 +3,7 @@ package picture
 import (
 	"gnomon/core/job"
 	"gnomon/core/plan"
+	"gnomon/core/survey"
 )
 
 // Band is a room unrolled into one strip, left to right as you turn around it.
@@ -32,12 +33,14 @@ type BandCorner struct {
 	At     float64 `json:"at"`
 }
 
-// BandOpening is a gap in the base.
+// BandOpening is an opening; Breaks where the base stops at it.
 type BandOpening struct {
-	ID   string  `json:"id"`
-	Wall string  `json:"wall"`
-	From float64 `json:"from"`
-	To   float64 `json:"to"`
+	ID     string  `json:"id"`
+	Wall   string  `json:"wall"`
+	Kind   string  `json:"kind"`
+	Breaks bool    `json:"breaks"`
+	From   float64 `json:"from"`
+	To     float64 `json:"to"`
 }
 
 // BandPiece is a piece on the band.
@@ -55,21 +58,24 @@ const unmeasured = 96.0
 
 // Unroll lays a room's walls out in a strip. Walls too short to be seen are
 // drawn wider; a wall without a length is drawn as the mean of the others.
-func Unroll(r *job.Room, pieces []plan.Piece) Band {
+func Unroll(m survey.Measures, r *job.Room, pieces []plan.Piece) Band {
 	b := Band{Walls: []BandWall{}, Corners: []BandCorner{}, Openings: []BandOpening{}, Pieces: []BandPiece{}, ToScale: true}
-	lengths, known := wallLengths(r)
+	lengths, known := wallLengths(m, r)
 	total := 0.0
 	for _, l := range lengths {
 		total += l
 	}
-	type frame struct{ at, scale float64 }
+	type frame struct {
+		wall      int
+		at, scale float64
+	}
 	frames := map[string]frame{}
 	for i, w := range r.Walls {
 		drawn := max(lengths[i], total*leastShare)
 		if drawn > lengths[i] || !known[i] {
 			b.ToScale = false
 		}
-		frames[w.ID] = frame{b.Width, drawn / lengths[i]}
+		frames[w.ID] = frame{i, b.Width, drawn / lengths[i]}
 		b.Walls = append(b.Walls, BandWall{ID: w.ID, Label: job.WallNumber(i), From: b.Width, To: b.Width + drawn, Known: known[i]})
 		b.Width += drawn
 		fold := "valley"
@@ -89,8 +95,8 @@ func Unroll(r *job.Room, pieces []plan.Piece) Band {
 	}
 	for _, o := range r.Openings {
 		f := frames[o.Wall]
-		from, to := o.From.Length.Inches(), (o.From.Length + o.Width.Length).Inches()
-		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, From: f.at + from*f.scale, To: f.at + to*f.scale})
+		from := m.From(f.wall, o, job.Floor)
+		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Breaks: o.Breaks(job.Floor), From: f.at + from.Inches()*f.scale, To: f.at + (from+o.Width.Length).Inches()*f.scale})
 	}
 	for _, p := range pieces {
 		if f, ok := frames[p.Wall]; ok && p.Room == r.ID {
@@ -102,13 +108,13 @@ func Unroll(r *job.Room, pieces []plan.Piece) Band {
 }
 
 // wallLengths gives every wall a length to draw, and whether it was measured.
-func wallLengths(r *job.Room) (lengths []float64, known []bool) {
+func wallLengths(m survey.Measures, r *job.Room) (lengths []float64, known []bool) {
 	sum, n := 0.0, 0
-	for _, w := range r.Walls {
-		l, ok := w.LengthAt(job.Floor)
-		lengths, known = append(lengths, l.Inches()), append(known, ok)
+	for i := range r.Walls {
+		l, ok := m.Wall(i, job.Floor)
+		lengths, known = append(lengths, l.Length.Inches()), append(known, ok)
 		if ok {
-			sum, n = sum+l.Inches(), n+1
+			sum, n = sum+l.Length.Inches(), n+1
 		}
 	}
 	mean := unmeasured

@@ -2,6 +2,7 @@ package picture
 
 import (
 	"math"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -12,13 +13,16 @@ import (
 // Point is a place in a picture: [x, y].
 type Point [2]float64
 
-// Floor is a room from above, drawn from the measurements as they are.
+// Floor is a room from above: as adjusted where its measurements go together, and
+// else as measured, with the gap they leave.
 type Floor struct {
 	Box      [4]float64     `json:"box"` // least x, least y, width, height, of everything drawn
 	Walls    []FloorWall    `json:"walls"`
 	Corners  []FloorCorner  `json:"corners"`
 	Openings []FloorOpening `json:"openings"`
 	Pieces   []FloorPiece   `json:"pieces"`
+	Shots    []FloorShot    `json:"shots"`
+	Spots    []FloorSpot    `json:"spots"`
 	Gap      *Gap           `json:"gap,omitempty"`
 	Span     float64        `json:"span"` // the larger of the walls' own width and height
 }
@@ -32,6 +36,27 @@ type FloorWall struct {
 	Facing Point   `json:"facing"`
 	Angle  float64 `json:"angle"` // of the wall on the page, clockwise, −90 to 90, for text along it
 	Known  bool    `json:"known"`
+	Doubt  bool    `json:"doubt"` // suspected
+}
+
+// FloorShot is a diagonal, measured or offered.
+type FloorShot struct {
+	ID     string  `json:"id"` // none where it is only offered
+	From   Point   `json:"from"`
+	To     Point   `json:"to"`
+	FromID string  `json:"fromId"` // the corners
+	ToID   string  `json:"toId"`
+	Angle  float64 `json:"angle"`
+	Doubt  bool    `json:"doubt"`
+	Label  string  `json:"label"`
+}
+
+// FloorSpot is something at one place along a wall.
+type FloorSpot struct {
+	ID     string `json:"id"`
+	Kind   string `json:"kind"`
+	At     Point  `json:"at"`
+	Facing Point  `json:"facing"`
 }
 
 // FloorCorner is a corner; Facing points into the room and halves it.
@@ -41,11 +66,14 @@ type FloorCorner struct {
 	At     Point  `json:"at"`
 	Facing Point  `json:"facing"`
 	Kind   string `json:"kind"`
+	Known  bool   `json:"known"` // read
+	Doubt  bool   `json:"doubt"`
 }
 
 // FloorOpening is the stretch of wall that an opening takes.
 type FloorOpening struct {
 	ID   string `json:"id"`
+	Kind string `json:"kind"`
 	From Point  `json:"from"`
 	To   Point  `json:"to"`
 }
@@ -63,8 +91,8 @@ type Gap struct {
 	From   Point          `json:"from"`
 	To     Point          `json:"to"`
 	Length measure.Length `json:"-"`
-	Shown  bool           `json:"shown"` // large enough to be drawn as a gap
-	Usual  bool           `json:"usual"` // no larger than the readings' own deviations leave it
+	Shown  bool           `json:"shown"`  // large enough to be drawn as a gap
+	Closes bool           `json:"closes"` // as well as the tools can tell
 }
 
 // thickness is how thick pieces are drawn, as a share of the room's span.
@@ -79,19 +107,20 @@ func (s side) at(along, out float64) Point {
 	return Point{s.From.X + s.dir[0]*along + s.facing[0]*out, s.From.Y + s.dir[1]*along + s.facing[1]*out}
 }
 
-// Above draws a room from above. Walls without a length are drawn as the mean
-// of the others and corners without a reading as square.
-func Above(r *job.Room, pieces []plan.Piece) Floor {
-	f := Floor{Walls: []FloorWall{}, Corners: []FloorCorner{}, Openings: []FloorOpening{}, Pieces: []FloorPiece{}}
-	lengths, known := wallLengths(r)
+// Above draws a room from above, with what the check of it found. Walls without a
+// length are drawn as the mean of the others and corners without a reading as
+// square.
+func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Survey) Floor {
+	f := Floor{Walls: []FloorWall{}, Corners: []FloorCorner{}, Openings: []FloorOpening{}, Pieces: []FloorPiece{}, Shots: []FloorShot{}, Spots: []FloorSpot{}}
+	lengths, known := wallLengths(m, r)
 	legs := make([]survey.Leg, len(r.Walls))
 	thetas := make([]measure.Angle, len(r.Walls))
+	read := make([]bool, len(r.Walls))
 	allKnown := len(r.Walls) > 2
 	for i := range r.Walls {
 		theta := measure.Angle(90)
-		rd, read := r.Corners[i].ReadingAt(job.Floor)
-		if t, ok := readTheta(rd, read); ok {
-			theta = t
+		if c, ok := m.Corner(i, job.Floor); ok && c.Usable {
+			theta, read[i] = c.Theta, true
 		} else if r.Joined(i) {
 			allKnown = false
 		}
@@ -100,14 +129,20 @@ func Above(r *job.Room, pieces []plan.Piece) Floor {
 		allKnown = allKnown && known[i]
 	}
 	raw := survey.Traverse(legs)
+	drawn := raw
+	if check.Verdict.Closes && len(check.Verdict.Points) == len(raw)+1 {
+		drawn = survey.Sides(check.Verdict.Points)
+	}
+	doubt := check.Doubts(r)
 	sides := make([]side, len(raw))
 	byWall := map[string]int{}
-	for i, s := range raw {
+	for i, s := range drawn {
 		h := s.Heading
 		sides[i] = side{s, Point{h.Cos(), h.Sin()}, Point{-h.Sin(), h.Cos()}}
-		byWall[r.Walls[i].ID] = i
-		f.Walls = append(f.Walls, FloorWall{ID: r.Walls[i].ID, Label: job.WallNumber(i), From: Point{s.From.X, s.From.Y}, To: Point{s.To.X, s.To.Y},
-			Facing: sides[i].facing, Angle: upright(h), Known: known[i]})
+		id := r.Walls[i].ID
+		byWall[id] = i
+		f.Walls = append(f.Walls, FloorWall{ID: id, Label: job.WallNumber(i), From: Point{s.From.X, s.From.Y}, To: Point{s.To.X, s.To.Y},
+			Facing: sides[i].facing, Angle: upright(h), Known: known[i], Doubt: doubt[[2]string{"wall", id}]})
 	}
 	f.bound()
 	for i := range sides {
@@ -115,12 +150,18 @@ func Above(r *job.Room, pieces []plan.Piece) Floor {
 			continue
 		}
 		half := sides[i].Heading + legs[i].Turn/2
-		f.Corners = append(f.Corners, FloorCorner{ID: r.Corners[i].ID, Letter: job.CornerLetter(i), At: f.Walls[i].To,
-			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind)})
+		id := r.Corners[i].ID
+		f.Corners = append(f.Corners, FloorCorner{ID: id, Letter: job.CornerLetter(i), At: f.Walls[i].To,
+			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind), Known: read[i], Doubt: doubt[[2]string{"corner", id}]})
 	}
 	for _, o := range r.Openings {
-		s := sides[byWall[o.Wall]]
-		f.Openings = append(f.Openings, FloorOpening{ID: o.ID, From: s.at(o.From.Length.Inches(), 0), To: s.at((o.From.Length + o.Width.Length).Inches(), 0)})
+		i := byWall[o.Wall]
+		from := m.From(i, o, job.Floor)
+		f.Openings = append(f.Openings, FloorOpening{ID: o.ID, Kind: o.Kind, From: sides[i].at(from.Inches(), 0), To: sides[i].at((from + o.Width.Length).Inches(), 0)})
+	}
+	for _, s := range r.Spots {
+		d := sides[byWall[s.Wall]]
+		f.Spots = append(f.Spots, FloorSpot{ID: s.ID, Kind: s.Kind, At: d.at(s.At.Length.Inches(), 0), Facing: d.facing})
 	}
 	for _, p := range pieces {
 		i, ok := byWall[p.Wall]
@@ -130,19 +171,43 @@ func Above(r *job.Room, pieces []plan.Piece) Floor {
 		left := thetas[(i+len(thetas)-1)%len(thetas)]
 		f.Pieces = append(f.Pieces, outline(sides[i], p, left, thetas[i], f.Span*thickness))
 	}
+	f.shots(r, check, doubt)
 	if r.Closed && allKnown {
-		last := f.Walls[len(f.Walls)-1].To
 		l := survey.Misclosure(raw)
-		f.Gap = &Gap{From: last, To: f.Walls[0].From, Length: l, Shown: l.Inches() > f.Span*0.004, Usual: l <= survey.UsualMisclosure(raw)}
+		last := raw[len(raw)-1].To
+		f.Gap = &Gap{From: Point{last.X, last.Y}, To: f.Walls[0].From, Length: l, Closes: check.Verdict.Closes, Shown: !check.Verdict.Closes && l.Inches() > f.Span*0.004}
 	}
 	return f
 }
 
-func readTheta(rd job.Reading, read bool) (measure.Angle, bool) {
-	if !read {
-		return 0, false
+// shots draws the diagonals that were measured and the one that would help most.
+func (f *Floor) shots(r *job.Room, check plan.Survey, doubt map[[2]string]bool) {
+	point := func(n int) Point {
+		if n > 0 {
+			return f.Walls[n-1].To
+		}
+		return f.Walls[0].From
 	}
-	return survey.Theta(*rd.Angle, rd.Scale)
+	add := func(id string, from, to int, label string) {
+		if len(f.Walls) == 0 {
+			return
+		}
+		s := FloorShot{ID: id, From: point(from), To: point(to), FromID: r.CornerOf(from), ToID: r.CornerOf(to), Doubt: doubt[[2]string{"diagonal", id}], Label: label}
+		s.Angle = upright(measure.FromRadians(math.Atan2(s.To[1]-s.From[1], s.To[0]-s.From[0])))
+		f.Shots = append(f.Shots, s)
+	}
+	for _, d := range r.Diagonals {
+		from, ok1 := r.Point(d.From)
+		to, ok2 := r.Point(d.To)
+		if ok1 && ok2 && d.Level == job.Floor {
+			add(d.ID, from, to, "")
+		}
+	}
+	for _, h := range check.Helps {
+		if !h.Twice {
+			add("", h.From, h.To, "shoot "+strings.TrimPrefix(r.PointName(h.From), "corner ")+" to "+strings.TrimPrefix(r.PointName(h.To), "corner "))
+		}
+	}
 }
 
 // upright turns a heading into the angle of text that is never upside down.

@@ -14,6 +14,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
+	"gnomon/core/survey"
 )
 
 func shed(t *testing.T) (job.Job, plan.Plan) {
@@ -33,18 +34,18 @@ func shed(t *testing.T) (job.Job, plan.Plan) {
 
 func TestBand(t *testing.T) {
 	j, p := shed(t)
-	b := Unroll(&j.Rooms[0], p.Pieces)
+	b := Unroll(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], p.Pieces)
 	assert.True(t, b.ToScale)
 	assert.Equal(t, 576.0, b.Width)
 	assert.Equal(t, "F", b.Corners[0].Letter, "a closed strip begins at the corner where it ends")
 	assert.Equal(t, "mountain", b.Corners[3].Fold)
 	assert.Equal(t, "valley", b.Corners[1].Fold)
-	assert.Equal(t, BandOpening{"o", "w1", 30, 66}, b.Openings[0])
+	assert.Equal(t, BandOpening{"o", "w1", "door", true, 30, 66}, b.Openings[0])
 	assert.Len(t, b.Pieces, 7)
 	assert.Equal(t, BandPiece{"k.w1.o", 66, 144}, b.Pieces[1])
 
-	j.Rooms[0].Walls[1].Length = nil
-	b = Unroll(&j.Rooms[0], nil)
+	j.Rooms[0].Walls[1].Lengths = nil
+	b = Unroll(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], nil)
 	assert.False(t, b.ToScale)
 	assert.False(t, b.Walls[1].Known)
 	assert.Positive(t, b.Walls[1].To-b.Walls[1].From)
@@ -52,7 +53,7 @@ func TestBand(t *testing.T) {
 
 func TestFloor(t *testing.T) {
 	j, p := shed(t)
-	f := Above(&j.Rooms[0], p.Pieces)
+	f := Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], p.Pieces, p.Surveys[0])
 	assert.Equal(t, [4]float64{0, 0, 144, 144}, [4]float64{math.Round(f.Box[0]), math.Round(f.Box[1]), math.Round(f.Box[2]), math.Round(f.Box[3])})
 	require.NotNil(t, f.Gap)
 	assert.False(t, f.Gap.Shown)
@@ -80,13 +81,26 @@ func TestFloor(t *testing.T) {
 	w2 := at("k.w2").Outline
 	assert.InDelta(t, 96-f.Span*thickness, w2[1][1], 1e-9)
 
-	j.Rooms[0].Walls[5].Length.Length = 100 * measure.Inch
-	f = Above(&j.Rooms[0], nil)
+	above := func() Floor {
+		p, err := plan.Build(j)
+		require.NoError(t, err)
+		return Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], nil, p.Surveys[0])
+	}
+	assert.Equal(t, "shoot A to E", above().Shots[0].Label, "what would help is drawn")
+	j.Rooms[0].Walls[5].Lengths[0].As.Length = 100 * measure.Inch
+	f = above()
 	assert.True(t, f.Gap.Shown)
 	assert.InDelta(t, 44, f.Gap.Length.Inches(), 1e-6)
-	j.Rooms[0].Corners[2].Angle = nil
-	assert.Nil(t, Above(&j.Rooms[0], nil).Gap, "nothing to say until all is measured")
-	assert.NotPanics(t, func() { Above(&job.Room{}, nil); Unroll(&job.Room{}, nil) })
+	assert.True(t, f.Walls[5].Doubt)
+	j.Rooms[0].Diagonals = []job.Diagonal{{ID: "x", From: "b", To: "e", Level: job.Floor, As: job.Entry{Length: 100 * measure.Inch, Text: "100"}}}
+	assert.Equal(t, "x", above().Shots[0].ID)
+	j.Rooms[0].Corners[2].Readings = nil
+	assert.Nil(t, above().Gap, "nothing to say until all is measured")
+	empty := &job.Room{}
+	assert.NotPanics(t, func() {
+		Above(survey.Reduce(&j, empty), empty, nil, plan.Survey{})
+		Unroll(survey.Reduce(&j, empty), empty, nil)
+	})
 }
 
 // What is drawn is what was computed: the kept wood lies on the side to keep,

@@ -30,9 +30,12 @@ func Build(j job.Job) (Plan, error) {
 }
 
 type builder struct {
-	job  *job.Job
-	unit measure.Unit
-	plan Plan
+	job   *job.Job
+	in    *job.Room       // the room at hand
+	at    survey.Measures // and what was measured there
+	level job.Level       // at which it is judged
+	unit  measure.Unit
+	plan  Plan
 }
 
 // corner is what is known of a corner at a run's level.
@@ -54,6 +57,7 @@ type span struct {
 }
 
 func (b *builder) room(r *job.Room) {
+	b.in, b.at = r, survey.Reduce(b.job, r)
 	b.checkRoom(r)
 	count := 0
 	for i := range r.Runs {
@@ -69,11 +73,12 @@ func (b *builder) run(r *job.Room, run *job.Run, count int) int {
 		return count
 	}
 	hung := count // those of the runs before go up first
-	spans := spans(r, run.Level)
+	b.borrowed(r, run)
+	spans := spans(r, b.at, run.Level)
 	corners := make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))
 	for i, c := range r.Corners {
-		corners[i] = cornerAt(c, run.Level)
+		corners[i] = b.cornerAt(i, run.Level)
 		if r.Joined(i) {
 			kinds = append(kinds, c.Kind)
 		}
@@ -165,37 +170,50 @@ func pieceID(run, wall, start string) string {
 	return id
 }
 
-func cornerAt(c job.Corner, l job.Level) corner {
-	rd, ok := c.ReadingAt(l)
+func (b *builder) cornerAt(i int, l job.Level) corner {
+	c, ok := b.at.Corner(i, l)
 	if !ok {
 		return corner{theta: 90, usable: true, assumed: true}
 	}
-	theta, ok := survey.Theta(*rd.Angle, rd.Scale)
-	return corner{theta: theta, usable: ok}
+	return corner{theta: c.Theta, usable: c.Usable}
 }
 
 // spans cuts the walls of a room into what lies between openings. Openings
-// break what runs at the floor or the rail; a ceiling run passes over them.
-func spans(r *job.Room, level job.Level) []span {
+// break what runs at the floor or the rail; a ceiling run passes over them. A
+// stretch that was measured by itself has that length.
+func spans(r *job.Room, m survey.Measures, level job.Level) []span {
 	var out []span
 	for i, w := range r.Walls {
-		length, known := w.LengthAt(level)
+		wall, known := m.Wall(i, level)
+		length := wall.Length
 		left, right := r.CornerAt(i, false), r.CornerAt(i, true)
 		at, start := measure.Length(0), ""
+		if !r.Closed && i == 0 && r.LeftSetback != nil {
+			at = r.LeftSetback.Length
+		}
+		if !r.Closed && i == len(r.Walls)-1 && r.RightSetback != nil {
+			length -= r.RightSetback.Length
+		}
+		add := func(to measure.Length, s span, end string) {
+			s.wall, s.known, s.from, s.to, s.start = i, known, at, to, start
+			if by, ok := m.Clear(i, level, start, end); ok && known && level != job.Ceiling {
+				s.to = at + by
+			}
+			out = append(out, s)
+		}
 		for _, o := range r.Openings { // in order along the wall
-			if o.Wall != w.ID || level == job.Ceiling {
+			if o.Wall != w.ID || !o.Breaks(level) {
 				continue
 			}
-			if o.From.Length > at || !known && at == 0 && start == "" {
-				out = append(out, span{wall: i, known: known, from: at, to: min(o.From.Length, length), start: start,
-					left: left, right: -1, casing: [2]bool{start != "", true}})
+			from := m.From(i, o, level)
+			if from > at || !known && at == 0 && start == "" {
+				add(min(from, length), span{left: left, right: -1, casing: [2]bool{start != "", true}}, o.ID)
 			}
 			left, start = -1, o.ID
-			at = max(at, o.From.Length+o.Width.Length)
+			at = max(at, from+o.Width.Length)
 		}
 		if length > at || !known {
-			out = append(out, span{wall: i, known: known, from: at, to: length, start: start,
-				left: left, right: right, casing: [2]bool{start != "", false}})
+			add(length, span{left: left, right: right, casing: [2]bool{start != "", false}}, "")
 		}
 	}
 	kept := out[:0]

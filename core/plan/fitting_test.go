@@ -132,14 +132,14 @@ func TestAcceptedLayoutIsChecked(t *testing.T) {
 	assert.Equal(t, s.Total-s.Length, s.Waste)
 
 	shorter := base.Clone()
-	shorter.Rooms[0].Walls[1].Length.Length -= measure.Inch
+	shorter.Rooms[0].Walls[1].Lengths[0].As.Length -= measure.Inch
 	p = build(t, shorter)
 	assert.True(t, p.Stock[0].Valid, "a shorter piece still comes out of its place")
 	assert.False(t, p.Stock[0].Bounded, "but the bound was for others")
 
 	longer := base.Clone()
 	for i := range longer.Rooms[0].Walls {
-		longer.Rooms[0].Walls[i].Length.Length += 60 * measure.Inch
+		longer.Rooms[0].Walls[i].Lengths[0].As.Length += 60 * measure.Inch
 	}
 	p = build(t, longer)
 	assert.Equal(t, plan.SeverityStop, finding(t, p, "layout_overfull").Severity)
@@ -153,6 +153,8 @@ func TestAcceptedLayoutIsChecked(t *testing.T) {
 	for i := range r.Walls {
 		r.Walls[i].ID += "x"
 		r.Corners[i].ID += "x"
+		r.Walls[i].Lengths[0].ID += "x"
+		r.Corners[i].Readings[0].ID += "x"
 	}
 	assert.Contains(t, finding(t, build(t, more), "layout_incomplete").Text, "Base 1, Base 2, Base 3 and Base 4")
 

@@ -108,10 +108,14 @@ func checkEnd(t *testing.T, name string, e plan.End, w want) {
 	}
 }
 
+// codes are those of all findings but what a closed room's check can see, which
+// every measured room is told.
 func codes(p plan.Plan) []string {
 	out := []string{}
 	for _, f := range p.Findings {
-		out = append(out, f.Code)
+		if f.Code != "check_sees" {
+			out = append(out, f.Code)
+		}
 	}
 	return out
 }

@@ -31,7 +31,7 @@ func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
 	mark(t, &j, job.MarkCut, "k.w2", joint.Right)
 	p = build(t, j)
 	assert.True(t, piece(t, p, "k.w2").Done)
-	assert.Empty(t, p.Findings)
+	assert.Empty(t, codes(p))
 	assert.Equal(t, "2 of 8 cuts", p.Stops[4].Text)
 
 	j.Marks = append(j.Marks, job.Mark{ID: "m3", Kind: job.MarkUndone, Of: "m1", Piece: "k.w2"})
@@ -57,9 +57,9 @@ func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
 	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
 	mark(t, &j, job.MarkCut, "k.w1", joint.Left)
 	mark(t, &j, job.MarkCut, "k.w1", joint.Right)
-	entry := func(s string) *job.Entry { e, _ := job.Typed(s, "in"); return &e }
+	entry := func(s string) job.Entry { e, _ := job.Typed(s, "in"); return e }
 
-	j.Rooms[0].Walls[0].Length = entry("120 1/8")
+	j.Rooms[0].Walls[0].Lengths[0].As = entry("120 1/8")
 	p := build(t, j)
 	f := finding(t, p, "mark_length_changed")
 	assert.Contains(t, f.Text, `10' and is now planned at 10' 1/8", 1/8" longer`)
@@ -67,10 +67,10 @@ func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
 	assert.Equal(t, []string{"mark_length_changed"}, codes(p), "said once for the piece, not for each end")
 	assert.True(t, piece(t, p, "k.w1").Done, "what is cut stays cut")
 
-	j.Rooms[0].Walls[0].Length = entry("119")
+	j.Rooms[0].Walls[0].Lengths[0].As = entry("119")
 	assert.Contains(t, finding(t, build(t, j), "mark_length_changed").Remedy, "Cut it down")
 
-	j.Rooms[0].Walls[0].Length = entry("120")
+	j.Rooms[0].Walls[0].Lengths[0].As = entry("120")
 	j.Rules.Inside = job.InsideMitre
 	assert.Contains(t, finding(t, build(t, j), "mark_setting_changed").Text, "left end, was cut at 0° and now wants 45° right")
 }

@@ -16,6 +16,7 @@ type Plan struct {
 	Cuts      []Cut    // in the order to make them
 	Stops     []Stop
 	Stock     []Stock // of each moulding that has pieces: what to cut from what
+	Surveys   []Survey
 }
 
 // Joint is what is on a piece's end.
@@ -125,6 +126,25 @@ type Finding struct {
 	Text     string // one sentence of what
 	Why      string // one of why
 	Remedy   string // and what to do
+	Acts     []Act  // what can be done about it at once
+}
+
+// What an Act does.
+const (
+	ActAgain = "again" // measure it again: go to its field
+	ActKeep  = "keep"  // keep it as read: silence this one
+	ActTwice = "twice" // read the walls a second time
+	ActShoot = "shoot" // a diagonal from corner to corner
+)
+
+// Act is one thing to do about a finding: about the wall, corner or diagonal
+// named, or from one corner to another.
+type Act struct {
+	Do   string
+	Kind string // wall, corner, diagonal; to keep: length, reading, diagonal
+	ID   string
+	To   string
+	Text string
 }
 
 // About is the finding's reference, as in wall:w3.

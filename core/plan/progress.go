@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"gnomon/core/job"
+	"gnomon/core/survey"
 )
 
 // Words for how far a stop has come.
@@ -19,14 +20,15 @@ func (b *builder) progress() {
 	walls, measured, corners, read := 0, 0, 0, 0
 	for i := range b.job.Rooms {
 		r := &b.job.Rooms[i]
-		for k, w := range r.Walls {
+		m := survey.Reduce(b.job, r)
+		for k := range r.Walls {
 			walls++
-			if w.Length != nil {
+			if _, ok := m.Wall(k, job.Floor); ok {
 				measured++
 			}
 			if r.Joined(k) {
 				corners++
-				if r.Corners[k].Angle != nil {
+				if _, ok := m.Corner(k, job.Floor); ok {
 					read++
 				}
 			}
@@ -80,8 +82,9 @@ func (b *builder) looked() Stop {
 	for i := range b.job.Rooms {
 		r := &b.job.Rooms[i]
 		have := 0
-		for _, w := range r.Walls {
-			if _, _, ok := w.Bought(job.Floor); ok {
+		m := survey.Reduce(b.job, r)
+		for k := range r.Walls {
+			if _, _, ok := m.Bought(k, job.Floor); ok {
 				have++
 			}
 		}

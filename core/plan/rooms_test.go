@@ -47,7 +47,7 @@ func TestLWithOneOutsideCorner(t *testing.T) {
 	assert.Equal(t, "k.w1", piece(t, p, "k.w2").Left.Meets)
 	// Tip to tip w3 is longer than told by 9/16·tan 44.5.
 	assert.InDelta(t, 59.99607+0.55277, piece(t, p, "k.w3").Overall.Inches(), 1e-4)
-	assert.Empty(t, p.Findings)
+	assert.Empty(t, codes(p))
 }
 
 // A bay of five faces, mitred by house rule: outside 135.4 and 135.2, inside

@@ -9,6 +9,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/survey"
 )
 
 // Piece is a stretch of one moulding along a wall, or a part of a casing.
@@ -110,7 +111,7 @@ func Take(j *job.Job) Look {
 	}
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
-		room := countRoom(r)
+		room := countRoom(j, r)
 		room.Hints = hints(j, r, room)
 		out.Rooms = append(out.Rooms, room)
 		out.Walls += room.Walls
@@ -119,8 +120,8 @@ func Take(j *job.Job) Look {
 			q := &qs[at[run.Moulding]]
 			q.take(j, r, run, room)
 			if q.Moulding.Kind == job.KindCrown {
-				for _, w := range r.Walls {
-					if l, _, ok := w.Bought(run.Level); ok && w.Joists {
+				for k, w := range r.Walls {
+					if l, _, ok := survey.Reduce(j, r).Bought(k, run.Level); ok && w.Joists {
 						out.Backing += l
 					}
 				}
@@ -151,10 +152,11 @@ func faceWidth(m *job.Moulding) measure.Length {
 // countRoom takes the corners as they stand once every wall is measured, before
 // that as they were counted, and else as many outside ones as a room of square
 // corners with so many walls must have.
-func countRoom(r *job.Room) Room {
+func countRoom(j *job.Job, r *job.Room) Room {
 	out := Room{ID: r.ID, Walls: len(r.Walls), Doors: r.Look.Doors}
-	for _, w := range r.Walls {
-		if l, rough, ok := w.Bought(job.Floor); ok {
+	m := survey.Reduce(j, r)
+	for i := range r.Walls {
+		if l, rough, ok := m.Bought(i, job.Floor); ok {
 			out.Known++
 			out.Perimeter += l
 			if !rough {
@@ -235,8 +237,9 @@ func (q *Quantity) casings(j *job.Job, r *job.Room, room Room) {
 func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	var pieces []Piece
 	over := run.Level == job.Ceiling // passes over doors
-	for _, w := range r.Walls {
-		length, rough, ok := w.Bought(run.Level)
+	m := survey.Reduce(j, r)
+	for i, w := range r.Walls {
+		length, rough, ok := m.Bought(i, run.Level)
 		if !ok {
 			continue
 		}
@@ -245,7 +248,7 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 		}
 		at := measure.Length(0)
 		for _, o := range r.Openings {
-			if o.Wall != w.ID || over {
+			if o.Wall != w.ID || !o.Breaks(run.Level) {
 				continue
 			}
 			if o.From.Length > at {

@@ -298,14 +298,16 @@ func (w *network) seen(s *solution) []Seen {
 
 // Pattern is a mistake in a length that people make.
 type Pattern struct {
-	Name   string
+	Name   string // how much
+	Slip   string // what was done
 	Length measure.Length
 }
 
 // Patterns are the mistakes of the tape: from the burned inch or hundred, a foot
 // or a hundred millimetres misread, a centimetre.
 var Patterns = []Pattern{
-	{"an inch", measure.Inch}, {"a foot", measure.Foot}, {"10 mm", 10 * measure.Millimetre}, {"100 mm", 100 * measure.Millimetre},
+	{"an inch", "the burned inch", measure.Inch}, {"a foot", "a misread foot", measure.Foot},
+	{"10 mm", "a misread centimetre", 10 * measure.Millimetre}, {"100 mm", "the burned hundred or a misread figure", 100 * measure.Millimetre},
 }
 
 // Matches names the patterns of the tape that what a length is off may be: within

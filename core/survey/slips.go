@@ -28,7 +28,7 @@ func OtherTurns(kind job.CornerKind, reading measure.Angle, scale job.Scale) []O
 			add(AsScale(s), reading, s, kind)
 		}
 	}
-	add(AsOtherSide, reading, scale, otherSide(kind))
+	add(AsOtherSide, reading, scale, OtherSide(kind))
 	for _, t := range swaps(reading.Text(6)) {
 		if a, err := measure.ParseAngle(t); err == nil {
 			add(AsSwapped, a, scale, kind)
@@ -37,7 +37,8 @@ func OtherTurns(kind job.CornerKind, reading measure.Angle, scale job.Scale) []O
 	return out
 }
 
-func otherSide(k job.CornerKind) job.CornerKind {
+// OtherSide is the other kind of corner.
+func OtherSide(k job.CornerKind) job.CornerKind {
 	if k == job.Outside {
 		return job.Inside
 	}

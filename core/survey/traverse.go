@@ -40,27 +40,13 @@ func Traverse(legs []Leg) []Side {
 	return out
 }
 
-// UsualMisclosure is how far a closed traverse may come out open by the
-// deviations of its own readings alone: two and a half times the root of the
-// summed squares of what each reading moves the end by. A reading of σ swings all
-// that comes after it about its corner; a wall is off by 1/16 in and 0.0002 of
-// its length.
-func UsualMisclosure(sides []Side) measure.Length {
-	if len(sides) == 0 {
-		return 0
+// Sides are the walls between points.
+func Sides(p []Point) []Side {
+	out := make([]Side, len(p)-1)
+	for i := range out {
+		out[i] = Side{p[i], p[i+1], measure.FromRadians(math.Atan2(p[i+1].Y-p[i].Y, p[i+1].X-p[i].X))}
 	}
-	end := sides[len(sides)-1].To
-	sum := 0.0
-	for i, s := range sides {
-		length := math.Hypot(s.To.X-s.From.X, s.To.Y-s.From.Y)
-		off := 1.0/16 + 0.0002*length
-		sum += off * off
-		if i < len(sides)-1 {
-			swing := math.Hypot(end.X-s.To.X, end.Y-s.To.Y) * Sigma.Radians()
-			sum += swing * swing
-		}
-	}
-	return measure.FromInches(2.5 * math.Sqrt(sum))
+	return out
 }
 
 // Misclosure is how far the end of the last wall is from the start of the first.

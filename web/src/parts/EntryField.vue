@@ -2,8 +2,9 @@
 // A field for something typed that Go reads: it is sent as typed when the field
 // is left or Enter is pressed, and a refusal shows under it with the way out.
 import { useDebounceFn } from '@vueuse/core'
-import { computed, nextTick, ref, useId, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { lineOf } from '../api/client'
+import { waiting } from '../state/instruments'
 import { tell } from '../state/notice'
 import { walkFrom } from './walk'
 
@@ -18,6 +19,10 @@ const props = defineProps<{
   keys?: Record<string, () => void>
   inputmode?: 'decimal' | 'text'
   suffix?: string
+  /** What an instrument's reading it takes while it has the focus. */
+  takes?: 'length' | 'angle'
+  /** Its page says where one goes on from it. */
+  alone?: boolean
   /** Takes what is typed while it is typed, where nothing is kept. */
   live?: boolean
 }>()
@@ -81,7 +86,7 @@ async function onKey(e: KeyboardEvent) {
     e.preventDefault()
     const el = input.value
     if ((await send()) && el && document.activeElement === el) {
-      if (!walkFrom(el, e.shiftKey)) emit('walked', e.shiftKey)
+      if (props.alone || !walkFrom(el, e.shiftKey)) emit('walked', e.shiftKey)
     }
     return
   }
@@ -106,6 +111,20 @@ function onFocus() {
   focused.value = true
   void nextTick(() => input.value?.select())
 }
+/** Takes a reading as though it had been typed and Enter pressed. */
+async function receive(typed: string) {
+  text.value = typed
+  const el = input.value
+  if ((await send()) && el && document.activeElement === el && (props.alone || !walkFrom(el))) emit('walked', false)
+}
+watch(focused, (on) => {
+  if (!props.takes) return
+  if (on) waiting.value = { kind: props.takes, id, receive }
+  else if (waiting.value?.id === id) waiting.value = null
+})
+onBeforeUnmount(() => {
+  if (waiting.value?.id === id) waiting.value = null
+})
 defineExpose({ focus: () => input.value?.focus() })
 </script>
 

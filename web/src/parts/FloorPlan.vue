@@ -4,6 +4,9 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import LengthText from './LengthText.vue'
+import SetText from './SetText.vue'
+import type { Floor } from '../api/client'
+import { sheetOpen, shooting } from '../state/measuring'
 import { choose, chosen, doubtful, isChosen, pieceById, room } from '../state/place'
 
 const props = defineProps<{ trim?: boolean }>()
@@ -22,6 +25,12 @@ const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixe
 /** A point some pixels from p along a direction of length one. */
 const off = (p: number[], d: number[], px: number) => ({ x: X(p) + d[0]! * px, y: Y(p) + d[1]! * px })
 const mid = (a: number[], b: number[]) => [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2]
+const shotText = (id: string) => room.value?.diagonals.find((d) => d.id === id)?.as.text ?? ''
+function shoot(d: Floor['shots'][number]) {
+  if (d.id) choose('diagonal', d.id)
+  else shooting.value = { from: d.fromId, to: d.toId }
+  sheetOpen.value = 'diagonals'
+}
 const entryOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
 const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
@@ -36,14 +45,20 @@ const numbers = computed(() =>
 const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
 /** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
-const letters = computed(() =>
-  (floor.value?.corners ?? []).map((c) => {
+const letters = computed(() => {
+  const taken: { x: number; y: number }[] = []
+  return (floor.value?.corners ?? []).map((c) => {
     const behind = props.trim && c.kind === 'inside'
     const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
     const side = props.trim ? 0 : c.facing[0]!
     return { ...c, y: p.y, ...(side > 0.3 ? { x: p.x - 6, anchor: 'start' } : side < -0.3 ? { x: p.x + 6, anchor: 'end' } : { x: p.x, anchor: 'middle' }) }
-  }),
-)
+  }).map((c) => {
+    // Where two readings would lie on each other, the second shows its letter alone.
+    const bare = taken.some((t) => Math.abs(t.x - c.x) < 66 && Math.abs(t.y - c.y) < 15) && !isChosen('corner', c.id)
+    if (!bare) taken.push({ x: c.x, y: c.y })
+    return { ...c, bare }
+  })
+})
 </script>
 
 <template>
@@ -56,7 +71,7 @@ const letters = computed(() =>
           :points="path(p.outline)" @click="choose('piece', p.id)"
         />
       </g>
-      <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: doubtful.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
+      <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: w.doubt || doubtful.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
         <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <line class="face" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <text
@@ -67,14 +82,24 @@ const letters = computed(() =>
       <g v-for="o in floor.openings" :key="o.id">
         <line class="gap" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
       </g>
-      <g v-if="floor.gap?.shown" class="open" :class="{ usual: floor.gap.usual }">
+      <g v-for="d in floor.shots" :key="d.id || `${d.fromId}${d.toId}`" class="shot" :class="{ offered: !d.id, bad: d.doubt, on: d.id && isChosen('diagonal', d.id) }" @click="shoot(d)">
+        <template v-if="!trim">
+          <line class="hit thin" :x1="X(d.from)" :y1="Y(d.from)" :x2="X(d.to)" :y2="Y(d.to)" />
+          <line :x1="X(d.from)" :y1="Y(d.from)" :x2="X(d.to)" :y2="Y(d.to)" />
+          <text text-anchor="middle" dominant-baseline="central" :transform="`translate(${X(mid(d.from, d.to))} ${Y(mid(d.from, d.to)) - 10}) rotate(${d.angle})`"><template v-if="d.id">{{ shotText(d.id) }}</template><template v-else>{{ d.label }}</template></text>
+        </template>
+      </g>
+      <g v-for="s in floor.spots" :key="s.id" class="spot"><title>{{ s.kind.replace('_', ' ') }}</title>
+        <rect v-if="s.kind !== 'stud'" :x="off(s.at, s.facing, 5).x - 3.5" :y="off(s.at, s.facing, 5).y - 3.5" width="7" height="7" /><line v-else :x1="off(s.at, s.facing, -6).x" :y1="off(s.at, s.facing, -6).y" :x2="off(s.at, s.facing, 0).x" :y2="off(s.at, s.facing, 0).y" /></g>
+      <g v-if="floor.gap?.shown" class="open">
         <line :x1="X(floor.gap.from)" :y1="Y(floor.gap.from)" :x2="X(floor.gap.to)" :y2="Y(floor.gap.to)" />
         <circle :cx="X(floor.gap.from)" :cy="Y(floor.gap.from)" r="4" /><circle class="end" :cx="X(floor.gap.to)" :cy="Y(floor.gap.to)" r="4" />
+        <text v-if="room?.gap" :x="X(mid(floor.gap.from, floor.gap.to)) + 8" :y="Y(mid(floor.gap.from, floor.gap.to)) - 8"><LengthText :of="room.gap" svg /></text>
       </g>
-      <g v-for="c in letters" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: doubtful.has(`corner:${c.id}`) }" @click="choose('corner', c.id)">
+      <g v-for="c in letters" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: c.doubt || doubtful.has(`corner:${c.id}`), unread: !c.known }" @click="choose('corner', c.id)">
         <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
         <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
-        <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim" class="reading" dx="4">{{ cornerOf.get(c.id)?.typed ? `${cornerOf.get(c.id)!.typed}°` : '?' }}</tspan></text>
+        <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim && !c.bare" class="reading" dx="4">{{ cornerOf.get(c.id)?.readings.length ? (cornerOf.get(c.id)!.theta ?? '?') : '?' }}</tspan></text>
       </g>
       <g v-if="trim">
         <g v-for="p in numbers" :key="p.id" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
@@ -84,8 +109,8 @@ const letters = computed(() =>
       </g>
     </svg>
     <p v-if="floor && floor.walls.length" class="note quiet small">
-      <template v-if="room?.gap && floor.gap && !(trim && floor.gap.usual)"><b :class="{ stop: !floor.gap.usual }">open by <LengthText :of="room.gap" /></b>{{ floor.gap.usual ? ', no more than readings leave · ' : ', more than readings leave · ' }}</template>
-      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: order to hang' : 'walls as measured' }}
+      <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
+      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}
     </p>
   </div>
 </template>
@@ -114,7 +139,11 @@ svg { position: absolute; inset: 0; }
 .ring { fill: none; stroke: var(--chalk); stroke-width: 2.5; pointer-events: none; }
 .open line { stroke: var(--brick); stroke-width: 2; stroke-dasharray: 4 3; }
 .open circle { fill: var(--brick); } .open .end { fill: var(--sheet); stroke: var(--brick); stroke-width: 2; }
-.open.usual line { stroke: var(--pencil); } .open.usual circle { fill: var(--pencil); } .open.usual .end { fill: var(--sheet); stroke: var(--pencil); }
+.open text { fill: var(--brick); font-weight: 700; font-size: 14px; paint-order: stroke; stroke: #fffef8; stroke-width: 4px; }
+.shot { cursor: pointer; font-size: 13px; } .shot line:not(.hit) { stroke: var(--pencil); stroke-width: 1.2; } .shot text { fill: var(--pencil); paint-order: stroke; stroke: #fffef8; stroke-width: 4px; }
+.shot.offered line:not(.hit) { stroke: var(--chalk); stroke-dasharray: 1 6; stroke-linecap: round; stroke-width: 2; } .shot.offered text { fill: var(--chalk); }
+.shot.bad line:not(.hit) { stroke: var(--brick); } .shot.bad text { fill: var(--brick); } .hit.thin { stroke-width: 12; }
+.spot rect { fill: var(--sheet); stroke: var(--pencil); } .spot line { stroke: var(--pine-edge); stroke-width: 3; }
 .piece { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; cursor: pointer; }
 .piece.done { fill: var(--leaf-wash); stroke: var(--leaf); }
 .piece.on { fill: #c9dcea; stroke: var(--chalk); stroke-width: 1.5; }

@@ -32,7 +32,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
         <span v-if="wide(w) > 60 && wallOf.get(w.id)?.length" class="len" :class="{ tight: wide(w) < 112 }"><LengthText :of="wallOf.get(w.id)!.length!" /></span>
         <span class="num">{{ wide(w) > 44 ? w.label : w.label.replace('wall ', '') }}</span>
       </button>
-      <span v-for="o in band.openings" :key="o.id" class="door" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ wide(o) > 48 ? 'door' : '' }}</i></span>
+      <span v-for="o in band.openings" :key="o.id" class="door" :class="o.kind" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ wide(o) > 48 ? o.kind : '' }}</i></span>
       <button
         v-for="p in band.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
         :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`" @click="choose('piece', p.id)"

@@ -2,20 +2,28 @@
 // Findings as notes pencilled beside the work.
 import { computed } from 'vue'
 import SetText from '../parts/SetText.vue'
-import type { FindingView } from '../api/client'
-import { useRoute } from 'vue-router'
+import type { ActView, FindingView } from '../api/client'
+import { useRoute, useRouter } from 'vue-router'
+import { doAct } from '../state/measuring'
 import { view } from '../state/job'
 import { choose, findings, isChosen } from '../state/place'
 
 const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
 const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
 const route = useRoute()
+const router = useRouter()
 /** Those of this stop first: they are often the cause of the others. */
 const shown = computed(() => [...findings.value].sort((a, b) => Number(b.stop === route.name) - Number(a.stop === route.name)))
 const elsewhere = computed(() => {
   const here = new Set(findings.value)
   return (view.value?.findings ?? []).filter((f) => !here.has(f) && f.severity !== 'note').length
 })
+/** The next of the same kind: only what it is about. */
+const short = (text: string) => `· ${text.replace(/^(Measure|Keep) | (again|as read)$/g, '')}`
+async function act(a: ActView) {
+  if (a.do !== 'keep' && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
+  await doAct(a)
+}
 function go(f: FindingView) {
   if (['wall', 'corner', 'piece'].includes(f.kind)) choose(f.kind, f.id)
 }
@@ -33,6 +41,7 @@ function go(f: FindingView) {
           <span class="why"><SetText :text="f.why" /></span>
           <span class="remedy"><SetText :text="f.remedy" /></span>
         </button>
+        <p v-if="f.acts.length" class="acts"><button v-for="(a, k) in f.acts" :key="a.do + a.id" type="button" :aria-label="a.text" @click="act(a)">{{ f.acts[k - 1]?.do === a.do ? short(a.text) : a.text }}</button></p>
       </li>
     </ul>
     <p v-if="elsewhere" class="quiet small">{{ elsewhere }} more to look at in other rooms.</p>
@@ -44,11 +53,13 @@ function go(f: FindingView) {
 ul { list-style: none; margin: 6px 0; padding: 0; }
 li { border-bottom: 1px dashed var(--rule); padding: 10px 0; }
 li.on { background: var(--chalk-wash); margin: 0 -10px; padding: 10px; }
-li button { display: block; width: 100%; border: 0; padding: 0 0 0 18px; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.4; }
+li > button { display: block; width: 100%; border: 0; padding: 0 0 0 18px; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.4; }
 strong { font-weight: 600; display: block; position: relative; }
 .sign { position: absolute; left: -18px; }
 .why, .remedy { display: block; }
 .why { color: var(--pencil); } .remedy { color: var(--ink); }
+.acts { display: flex; flex-wrap: wrap; gap: 2px 8px; padding-left: 18px; } .acts button { border: 0; background: none; padding: 3px 0; color: var(--chalk); font-weight: 600; font-size: 14px; cursor: pointer; text-align: left; }
+@media (max-width: 1100px) { .acts button { min-height: 44px; } }
 .stop strong { color: var(--brick); } .check strong { color: var(--ochre); }
 @media (max-width: 1100px) { .margin { width: auto; border-left: 0; border-top: 1px solid #d9a9a0; overflow: visible; } }
 </style>

@@ -2,14 +2,19 @@
 // One wall at a time, left to right: its length, what stands in it, and the
 // corner at its right end. Enter takes the value and goes on around the room.
 import { computed, nextTick, ref, watch } from 'vue'
-import AngleInput from '../parts/AngleInput.vue'
 import FloorPlan from '../parts/FloorPlan.vue'
-import LengthInput from '../parts/LengthInput.vue'
-import { roomShapes, scales, turnKinds } from '../state/choices'
-import { attempt, change, newId, setOp } from '../state/job'
+import { levels } from '../state/choices'
+import { attempt, newId } from '../state/job'
 import { useKeys } from '../state/keys'
+import { level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
 import { choose, chosen, pieceById, room } from '../state/place'
-import OpeningDraft from './OpeningDraft.vue'
+import CornerEntry from './measure/CornerEntry.vue'
+import CornerSheet from './measure/CornerSheet.vue'
+import DiagonalSheet from './measure/DiagonalSheet.vue'
+import LengthEntry from './measure/LengthEntry.vue'
+import OpeningsSheet from './measure/OpeningsSheet.vue'
+import RoomSheet from './measure/RoomSheet.vue'
+import WallSheet from './measure/WallSheet.vue'
 
 defineEmits<{ newRoom: [] }>()
 
@@ -28,29 +33,38 @@ const before = computed(() => {
   const c = r?.corners[(index.value + (r.corners.length || 1) - 1) % (r.corners.length || 1)]
   return c?.joined ? c.letter : ''
 })
+const label = computed(() => {
+  const to = corner.value?.joined ? corner.value.letter : ''
+  const between = before.value && to ? `, corner ${before.value} to ${to}` : before.value ? `, from corner ${before.value}` : to ? `, to corner ${to}` : ''
+  return `Wall ${index.value + 1}${between}${level.value === 'floor' ? '' : `, ${level.value}`}`
+})
 const openings = computed(() => room.value?.openings.filter((o) => o.wall === wall.value?.id) ?? [])
-const measured = computed(() => room.value?.walls.filter((w) => w.length).length ?? 0)
-const joined = computed(() => room.value?.corners.filter((c) => c.joined) ?? [])
-const read = computed(() => joined.value.filter((c) => c.typed !== '').length)
-
-/** What was called out at Look stands where the tape's length will. */
-const about = computed(() => (wall.value?.rough && !wall.value.length ? `about ${wall.value.rough.text}` : undefined))
-const lengthField = ref<InstanceType<typeof LengthInput>>()
-const cornerField = ref<InstanceType<typeof AngleInput>>()
-const drafting = ref(false)
-watch(wall, (w, old) => {
-  if (w?.id !== old?.id) drafting.value = false
+const taken = computed(() => {
+  const walls = room.value?.walls.length ?? 0
+  const corners = room.value?.corners.filter((c) => c.joined).length ?? 0
+  const gone = (kind: string) => missingHere.value.filter((m) => m.kind === kind).length
+  return `${walls - gone('wall')} of ${walls} walls, ${corners - gone('corner')} of ${corners} corners`
 })
 
-const commitLength = (text: string, was: string) => change(setOp('wall', wall.value!.id, 'length', text || null, was || null))
-const commitReading = (text: string, was: string) => change(setOp('corner', corner.value!.id, 'reading', text || null, was || null))
-const commitOpening = (id: string, field: 'from' | 'width') => (text: string, was: string) => change(setOp('opening', id, field, text, was))
-const setKind = (v: unknown) => attempt(setOp('corner', corner.value!.id, 'kind', v, corner.value!.kind))
-const setScale = (v: unknown) => attempt(setOp('corner', corner.value!.id, 'scale', v, corner.value!.scale))
-function nextScale() {
-  const i = scales.findIndex((s) => s.value === corner.value?.scale)
-  void setScale(scales[(i + 1) % scales.length]!.value)
-}
+const lengthField = ref<InstanceType<typeof LengthEntry>>()
+const cornerField = ref<InstanceType<typeof CornerEntry>>()
+const drafting = ref(false)
+watch(() => wall.value?.id, () => (drafting.value = false))
+watch(() => room.value?.id, () => {
+  twice.value = false
+  shooting.value = null
+})
+watch(
+  wanted,
+  async (w) => {
+    if (!w || w.kind === 'diagonal') return
+    await nextTick()
+    if (w.kind === 'corner') cornerField.value?.focus()
+    else lengthField.value?.focus()
+    wanted.value = null
+  },
+  { immediate: true, flush: 'post' },
+)
 
 async function step(by: number, focus: boolean, last = false) {
   const n = room.value?.walls.length ?? 0
@@ -61,6 +75,19 @@ async function step(by: number, focus: boolean, last = false) {
   if (last && corner.value?.joined) cornerField.value?.focus()
   else lengthField.value?.focus()
 }
+/** On from the wall's length: to its corner, unless only lengths are read a second time. */
+async function walkedLength(back: boolean) {
+  if (!back && !twice.value && corner.value?.joined) cornerField.value?.focus()
+  else if (twice.value && !back && index.value === (room.value?.walls.length ?? 0) - 1) {
+    twice.value = false
+    await nextTick()
+    lengthField.value?.focus()
+  } else await step(back ? -1 : 1, true, back && !twice.value)
+}
+async function walkedCorner(back: boolean) {
+  if (back) lengthField.value?.focus()
+  else await step(1, true)
+}
 async function addWall() {
   const id = newId('w')
   if (!(await attempt({ do: 'add', kind: 'wall', in: room.value!.id, id, after: wall.value?.id }))) return
@@ -68,32 +95,43 @@ async function addWall() {
   await nextTick()
   lengthField.value?.focus()
 }
-const removeWall = () => attempt({ do: 'remove', kind: 'wall', id: wall.value!.id })
-const removeOpening = (id: string) => attempt({ do: 'remove', kind: 'opening', id })
-const moveWall = (by: number) => {
-  const ids = room.value!.walls.map((w) => w.id)
-  const i = index.value
-  const to = i + by
-  if (to < 0 || to >= ids.length) return
-  void attempt({ do: 'move', kind: 'wall', id: ids[i]!, after: by < 0 ? ids[i - 2] : ids[i + 1] })
+function draft() {
+  sheetOpen.value = 'openings'
+  drafting.value = true
 }
-const renameRoom = (text: string) => change(setOp('room', room.value!.id, 'name', text, room.value!.name))
-const setClosed = (v: unknown) => attempt(setOp('room', room.value!.id, 'closed', v, room.value!.closed))
-const removeRoom = () => attempt({ do: 'remove', kind: 'room', id: room.value!.id })
-const draft = () => (drafting.value = true)
 /** On to the corner after an opening was added; back to the length after none was. */
 async function drafted(added: boolean) {
   drafting.value = false
+  sheetOpen.value = ''
   await nextTick()
   if (added && corner.value?.joined) cornerField.value?.focus()
   else lengthField.value?.focus()
 }
+async function diagonal() {
+  sheetOpen.value = ''
+  await nextTick()
+  sheetOpen.value = 'diagonals'
+}
+const sheets = computed(() => [
+  { name: 'openings', text: `Openings${openings.value.length ? ` ${openings.value.length}` : ''}` },
+  { name: 'wall', text: `Wall ${index.value + 1}…` },
+  { name: 'corner', text: corner.value?.joined ? `Corner ${corner.value.letter}…` : 'Ends…' },
+  { name: 'diagonals', text: `Diagonals${room.value?.diagonals.length ? ` ${room.value.diagonals.length}` : ''}` },
+  { name: 'room', text: 'Room…' },
+] as const)
+const toggle = (name: (typeof sheets.value)[number]['name']) => (sheetOpen.value = sheetOpen.value === name ? '' : name)
 
 useKeys({
   j: () => step(1, false),
   k: () => step(-1, false),
   o: draft,
+  d: diagonal,
+  r: () => lengthField.value?.again(),
   enter: () => lengthField.value?.focus(),
+  escape: () => {
+    sheetOpen.value = ''
+    twice.value = false
+  },
 })
 </script>
 
@@ -104,55 +142,36 @@ useKeys({
     <button class="btn main" type="button" @click="$emit('newRoom')">Add room</button>
   </section>
   <section v-else class="measure">
-    <div class="drawing"><FloorPlan /></div>
+    <div class="drawing">
+      <FloorPlan />
+      <aside v-if="sheetOpen && wall && corner" class="facts" :aria-label="sheets.find((s) => s.name === sheetOpen)?.text" @keydown.esc.stop="sheetOpen = ''">
+        <header><h3>{{ sheets.find((s) => s.name === sheetOpen)?.text.replace('…', '') }}</h3><button class="close" type="button" aria-label="Close" @click="sheetOpen = ''">×</button></header>
+        <OpeningsSheet v-if="sheetOpen === 'openings'" :wall="wall" :openings="openings" :drafting="drafting" @draft="drafting = true" @drafted="drafted" />
+        <WallSheet v-else-if="sheetOpen === 'wall'" :key="wall.id" :wall="wall" :index="index" />
+        <CornerSheet v-else-if="sheetOpen === 'corner'" :corner="corner" />
+        <DiagonalSheet v-else-if="sheetOpen === 'diagonals'" />
+        <RoomSheet v-else :key="room.id" />
+      </aside>
+    </div>
     <div v-if="wall && corner" class="panel">
+      <p v-if="twice" class="again small"><b>Second reading of each wall.</b> Measure it afresh, without looking at the first. <button class="btn plain" type="button" @click="twice = false">Enough</button></p>
       <div class="row">
-        <LengthInput
-          :key="`l${wall.id}`" ref="lengthField" big :label="`Wall ${index + 1}${before && corner.joined ? `, corner ${before} to ${corner.letter}` : before ? `, from corner ${before}` : corner.joined ? `, to corner ${corner.letter}` : ''}`"
-          :entry="wall.length" :hint="about" :commit="commitLength" :keys="{ o: draft }" @walked="(b) => step(b ? -1 : 1, true, b)"
-        />
-        <div v-if="openings.length || drafting" class="openings">
-          <div v-for="(o, i) in openings" :key="o.id" class="opening">
-            <LengthInput :label="i ? '' : 'Opening from left end'" :entry="o.from" :commit="commitOpening(o.id, 'from')" />
-            <LengthInput :label="i ? '' : 'width, casings in'" :entry="o.width" :commit="commitOpening(o.id, 'width')" />
-            <button class="drop" type="button" aria-label="Remove this opening" title="Remove this opening" @click="removeOpening(o.id)">×</button>
-          </div>
-          <OpeningDraft v-if="drafting" :wall="wall.id" :first="!openings.length" @done="drafted" />
-        </div>
-        <template v-if="corner.joined">
-          <AngleInput
-            :key="`c${corner.id}`" ref="cornerField" big :label="`Corner ${corner.letter}, reading`" :typed="corner.typed" :commit="commitReading"
-            :keys="{ i: () => setKind('inside'), o: () => setKind('outside'), s: nextScale }" @walked="(b) => step(b ? -1 : 1, true, b)"
-          />
-          <div class="col pair"><div class="col">
-            <span class="cap">turns</span>
-            <el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" />
-          </div>
-          <div class="col">
-            <span class="cap">scale</span>
-            <el-segmented aria-label="Scale of the reading" :model-value="corner.scale" :options="scales" @change="setScale" />
-          </div></div>
-          <p v-if="corner.theta && corner.scale !== 'corner'" class="small quiet means">a corner of {{ corner.theta }}</p>
-        </template>
+        <LengthEntry ref="lengthField" :wall="wall" :label="label" :keys="{ o: draft, d: () => void diagonal() }" @walked="walkedLength" />
+        <CornerEntry v-if="corner.joined" ref="cornerField" :corner="corner" @walked="walkedCorner" />
       </div>
       <div class="row low">
-        <button class="btn plain" type="button" @click="draft">Add opening</button>
-        <button class="btn plain" type="button" @click="addWall">Add wall after {{ index + 1 }}</button>
-        <button class="btn plain" type="button" :disabled="index === 0" @click="moveWall(-1)">Move left</button>
-        <button class="btn plain" type="button" :disabled="index === room.walls.length - 1" @click="moveWall(1)">Move right</button>
-        <button class="btn plain" type="button" @click="removeWall">Remove wall {{ index + 1 }}</button>
-        <details class="of-room">
-          <summary>Room…</summary>
-          <div class="sheet">
-            <label>Name <input :value="room.name" maxlength="200" @change="(e) => renameRoom((e.target as HTMLInputElement).value)" /></label>
-            <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
-            <button class="btn plain" type="button" @click="removeRoom">Remove this room</button>
-          </div>
-        </details>
+        <button v-for="s in sheets" :key="s.name" class="btn plain" type="button" :aria-pressed="sheetOpen === s.name" @click="toggle(s.name)">{{ s.text }}</button>
+        <span class="gap" />
+        <el-segmented v-model="level" aria-label="Measured at" :options="levels" />
+        <span class="gap" />
+        <button class="btn plain" type="button" @click="addWall">Add wall</button>
       </div>
       <p class="hints small quiet">
-        <kbd>Enter</kbd> take it and go on <kbd>O</kbd> opening <span>in a corner: <kbd>I</kbd> inside <kbd>O</kbd> outside <kbd>S</kbd> scale</span>
-        <b>{{ measured }} of {{ room.walls.length }} walls, {{ read }} of {{ joined.length }} corners</b>
+        <template v-if="missingHere.length">
+          <b>missing</b><button v-for="m in missingHere.slice(0, 6)" :key="m.kind + m.id" class="miss" type="button" @click="measureNow(m.kind, m.id)">{{ m.text }}</button><span v-if="missingHere.length > 6">and {{ missingHere.length - 6 }} more</span>
+        </template>
+        <span class="keys"><kbd>Enter</kbd> take it and go on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
+        <b class="count">{{ taken }}</b>
       </p>
     </div>
     <div v-else class="panel"><button class="btn main" type="button" @click="addWall">Add wall</button></div>
@@ -162,27 +181,22 @@ useKeys({
 <style scoped>
 .none { padding: 60px 40px; max-width: 560px; display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }
 .measure { height: 100%; display: flex; flex-direction: column; }
-.drawing { flex: 1; min-height: 220px; }
-.panel { flex: none; padding: 12px 20px; background: var(--sheet); border-top: 1px solid var(--rule); display: flex; flex-direction: column; gap: 12px; }
-.row { display: flex; flex-wrap: wrap; gap: 12px 18px; align-items: flex-end; }
-.col { display: flex; flex-direction: column; gap: 2px; }
-.cap { font-size: 13px; color: var(--pencil); width: 46px; }
-.pair { flex-direction: row; flex-wrap: wrap; gap: 6px 18px; align-self: flex-end; flex: 1 1 280px; } .pair .col { flex-direction: row; align-items: center; gap: 6px; }
-.pair .el-segmented, .pair :deep(.el-segmented__item) { min-height: 32px; }
-.means { align-self: center; }
-.openings { display: flex; flex-direction: column; gap: 6px; }
-.opening { display: flex; gap: 8px; align-items: flex-end; }
-.drop { width: 36px; height: 40px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; font-size: 18px; color: var(--pencil); }
-.low { gap: 8px; } .low .btn { min-height: 32px; padding: 3px 10px; font-size: 13.5px; }
-.of-room { position: relative; } .of-room summary { cursor: pointer; padding: 5px 8px; font-size: 13.5px; color: var(--chalk); font-weight: 600; }
-.sheet { position: absolute; bottom: 36px; right: 0; z-index: 6; width: 250px; padding: 14px; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; box-shadow: 0 6px 24px rgb(32 38 43 / 18%); display: flex; flex-direction: column; gap: 12px; }
-.sheet label { display: flex; flex-direction: column; font-size: 13px; color: var(--pencil); }
-.sheet input { height: 40px; border: 1px solid var(--rule); border-radius: 3px; padding: 0 10px; color: var(--ink); }
-.hints { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; } .hints b { margin-left: auto; font-weight: 600; color: var(--ink); }
+.drawing { flex: 1; min-height: 220px; position: relative; }
+.facts { position: absolute; top: 8px; right: 8px; bottom: 8px; z-index: 5; width: 340px; overflow: auto; padding: 10px 14px 16px; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; box-shadow: 0 6px 24px rgb(32 38 43 / 18%); display: flex; flex-direction: column; gap: 10px; align-items: stretch; }
+.facts header { display: flex; justify-content: space-between; align-items: center; position: sticky; top: -10px; background: var(--sheet); z-index: 1; padding: 2px 0; } .facts h3 { margin: 0; font-size: 16px; }
+.close { width: 36px; height: 36px; border: 0; background: none; font-size: 20px; cursor: pointer; color: var(--pencil); }
+.facts :deep(.grid) { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; } .facts :deep(.grid .entry) { width: auto; }
+.panel { flex: none; padding: 10px 20px; background: var(--sheet); border-top: 1px solid var(--rule); display: flex; flex-direction: column; gap: 9px; }
+.row { display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: flex-start; }
+.low { gap: 6px; align-items: center; } .low .btn { min-height: 32px; padding: 3px 9px; font-size: 13.5px; } .low .btn[aria-pressed='true'] { background: var(--chalk-wash); }
+.low .el-segmented, .low :deep(.el-segmented__item) { min-height: 28px; } .gap { width: 8px; }
+.again { background: var(--chalk-wash); padding: 6px 10px; border-radius: 3px; }
+.hints { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; } .hints b { font-weight: 600; color: var(--ink); } .count { margin-left: auto; }
+.miss { border: 1px dashed var(--ochre); border-radius: 3px; background: none; color: var(--ochre); font-size: 13px; min-height: 26px; padding: 0 7px; cursor: pointer; }
 @media (max-width: 860px) {
-  .pair .el-segmented, .pair :deep(.el-segmented__item) { min-height: 44px; }
-  .measure { height: auto; } .drawing { height: 320px; flex: none; }
-  .low .btn, .of-room summary { min-height: 44px; } .hints > :not(b) { display: none; } .hints { font-size: 0; } .hints b { font-size: 14px; margin: 0; } .drop { width: 44px; height: 48px; }
+  .measure { height: auto; } .drawing { min-height: 0; height: auto; flex: none; } .drawing > :deep(.plan) { height: 320px; }
+  .facts { position: static; width: auto; box-shadow: none; border-width: 1px 0; }
+  .low .btn, .low .el-segmented, .low :deep(.el-segmented__item), .miss { min-height: 44px; } .keys { display: none; }
 }
-@media (max-width: 640px) { .row > :deep(.big) { width: calc(50% - 9px); } .drawing { height: 260px; order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
+@media (max-width: 640px) { .drawing > :deep(.plan) { height: 270px; } .drawing { order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
 </style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // A new opening: it is added once both its lengths are typed.
 import { onMounted, ref } from 'vue'
-import LengthInput from '../parts/LengthInput.vue'
-import { change, newId } from '../state/job'
-import { room } from '../state/place'
+import LengthInput from '../../parts/LengthInput.vue'
+import { change, newId } from '../../state/job'
+import { room } from '../../state/place'
 
 const props = defineProps<{ wall: string; first: boolean }>()
 const emit = defineEmits<{ done: [added: boolean] }>()
@@ -25,8 +25,8 @@ const take = (into: 'from' | 'width') => async (text: string) => {
 
 <template>
   <div class="draft" @keydown.esc="emit('done', false)">
-    <LengthInput ref="start" :label="first ? 'Opening from left end' : 'from'" :typed="from" :commit="take('from')" />
-    <LengthInput :label="first ? 'width, casings in' : 'width'" :typed="width" :commit="take('width')" />
+    <LengthInput ref="start" takes="length" :label="first ? 'Opening from left end' : 'from'" :typed="from" :commit="take('from')" />
+    <LengthInput takes="length" :label="first ? 'width, casings in' : 'width'" :typed="width" :commit="take('width')" />
   </div>
 </template>
 

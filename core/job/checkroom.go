@@ -1,0 +1,125 @@
+package job
+
+import "fmt"
+
+// Limits on what is measured of one thing.
+const (
+	maxReadings  = 50
+	maxDiagonals = 500
+	maxSpots     = 2000
+)
+
+// measured looks at what was measured in a room.
+func (c *checker) measured(r *Room) {
+	walls, corners, openings := map[string]bool{}, map[string]bool{}, map[string]string{}
+	for _, o := range r.Openings {
+		openings[o.ID] = o.Wall
+	}
+	for _, w := range r.Walls {
+		thing := c.id("wall", w.ID)
+		walls[w.ID] = true
+		if w.Rough != nil {
+			c.positive(thing, "rough", *w.Rough)
+		}
+		if len(w.Lengths) > maxReadings {
+			c.refuse(thing, "lengths", fmt.Sprint(len(w.Lengths)), "too many readings of one wall", fmt.Sprintf("keep %d at most", maxReadings))
+		}
+		for _, t := range w.Lengths {
+			c.taken(w, t, openings)
+		}
+	}
+	for _, k := range r.Corners {
+		thing := c.id("corner", k.ID)
+		corners[k.ID] = true
+		c.oneOf(thing, "kind", string(k.Kind), string(Inside), string(Outside))
+		if len(k.Readings) > maxReadings {
+			c.refuse(thing, "readings", fmt.Sprint(len(k.Readings)), "too many readings of one corner", fmt.Sprintf("keep %d at most", maxReadings))
+		}
+		for _, rd := range k.Readings {
+			c.reading(rd)
+		}
+		if k.Chord != nil && k.Depth != nil && k.Depth.Length > k.Chord.Length {
+			c.refuse(thing, "depth", k.Depth.Text, "deeper than the chord is long", "measure the chord across the curve and the depth from its middle")
+		}
+	}
+	if len(r.Diagonals) > maxDiagonals || len(r.Spots) > maxSpots {
+		c.refuse("room "+r.ID, "diagonals", fmt.Sprint(len(r.Diagonals)), "too many", fmt.Sprintf("keep %d at most", maxDiagonals))
+	}
+	for _, d := range r.Diagonals {
+		c.diagonal(d, corners)
+	}
+	for _, o := range r.Openings {
+		c.opening(r, o, walls)
+	}
+	for _, s := range r.Spots {
+		thing := c.id("spot", s.ID)
+		if !walls[s.Wall] {
+			c.refuse(thing, "wall", s.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
+		}
+		c.oneOf(thing, "kind", s.Kind, SpotSocket, SpotVent, SpotPipe, SpotStud, SpotStepUp, SpotStepDown)
+		c.oneOf(thing, "stud", s.Stud, "", "left", "right")
+	}
+}
+
+func (c *checker) taken(w Wall, t Taken, openings map[string]string) {
+	thing := c.id("length", t.ID)
+	c.positive(thing, "length", t.As)
+	c.level(thing, t.Level)
+	if t.Burned != nil && t.Length() <= 0 {
+		c.refuse(thing, "burned", t.Burned.Text, "nothing is left of the length", "give where the tape began, and measure again")
+	}
+	for _, s := range []struct {
+		field string
+		stand Stand
+		of    string
+	}{{"left", t.Left, t.From}, {"right", t.Right, t.To}} {
+		c.oneOf(thing, s.field, string(s.stand), string(AtWall), string(AtCasing), string(AtPlinth), string(AtCabinet), string(AtFace), string(AtRound), string(AtSharp))
+		if s.of != "" && openings[s.of] != w.ID {
+			c.refuse(thing, s.field, s.of, "no such opening on wall "+w.ID, "name an opening of the same wall")
+		}
+	}
+}
+
+func (c *checker) level(thing string, l Level) {
+	c.oneOf(thing, "level", string(l), string(Floor), string(Rail), string(Ceiling))
+}
+
+// reading refuses only what is no number; what is impossible on its scale is
+// kept as typed and becomes a finding.
+func (c *checker) reading(r Reading) {
+	thing := c.id("reading", r.ID)
+	c.level(thing, r.Level)
+	c.oneOf(thing, "scale", string(r.Scale), string(ScaleCorner), string(ScaleDeflection), string(ScaleMitre))
+	if !(r.Angle.Abs() <= 1e6) {
+		c.refuse(thing, "reading", r.Angle.Text(6), "no protractor reads that", "give degrees from 0 to 180")
+	}
+}
+
+func (c *checker) diagonal(d Diagonal, corners map[string]bool) {
+	thing := c.id("diagonal", d.ID)
+	c.positive(thing, "length", d.As)
+	c.level(thing, d.Level)
+	if d.Burned != nil && d.Length() <= 0 {
+		c.refuse(thing, "burned", d.Burned.Text, "nothing is left of the length", "give where the tape began, and measure again")
+	}
+	for _, k := range []struct{ field, id string }{{"from", d.From}, {"to", d.To}} {
+		if !corners[k.id] && k.id != Start {
+			c.refuse(thing, k.field, k.id, "no such corner in the room", "name two corners of the same room")
+		}
+	}
+	if d.From == d.To {
+		c.refuse(thing, "to", d.To, "runs from a corner to itself", "name two corners of the same room")
+	}
+}
+
+func (c *checker) opening(r *Room, o Opening, walls map[string]bool) {
+	thing := c.id("opening", o.ID)
+	if !walls[o.Wall] {
+		c.refuse(thing, "wall", o.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
+	}
+	c.oneOf(thing, "kind", o.Kind, OpenDoor, OpenWindow, OpenOpening, OpenCabinet, OpenTub)
+	if o.From.Length < 0 {
+		c.refuse(thing, "from", o.From.Text, "lies left of the wall", "measure from the wall's left end")
+	}
+	c.positive(thing, "width", o.Width)
+}

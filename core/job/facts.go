@@ -1,0 +1,211 @@
+package job
+
+import (
+	"encoding/json"
+
+	"gnomon/core/measure"
+)
+
+// Lean is how far something is out of plumb, as typed: degrees, or a gap over a
+// length. Positive: a wall's top stands into the room; a corner's top stands to
+// the right as one faces the wall on its left.
+type Lean struct {
+	Angle measure.Angle
+	Text  string
+}
+
+// MarshalJSON writes the text.
+func (l Lean) MarshalJSON() ([]byte, error) { return json.Marshal(l.Text) }
+
+// UnmarshalJSON reads the text; lengths without a unit in it are inches.
+func (l *Lean) UnmarshalJSON(b []byte) error {
+	if err := json.Unmarshal(b, &l.Text); err != nil {
+		l.Text = string(b)
+	}
+	a, err := measure.ParseSlope(l.Text, measure.UnitInch)
+	l.Angle = a
+	return err
+}
+
+// WallFacts are what else was found at a wall.
+type WallFacts struct {
+	Lean          *Lean  `json:"lean,omitempty"`
+	TileThickness *Entry `json:"tile_thickness,omitempty"`
+	TileHeight    *Entry `json:"tile_height,omitempty"` // how high the tiles reach
+	CeilingLeft   *Entry `json:"ceiling_left,omitempty"`
+	CeilingRight  *Entry `json:"ceiling_right,omitempty"` // how high the ceiling is at its ends
+	FloorLeft     *Entry `json:"floor_left,omitempty"`
+	FloorRight    *Entry `json:"floor_right,omitempty"` // how far the floor is below one level line
+	StudSpacing   *Entry `json:"stud_spacing,omitempty"`
+}
+
+func (w *WallFacts) list() []named {
+	return []named{opt("tile_thickness", w.TileThickness), opt("tile_height", w.TileHeight), opt("ceiling_left", w.CeilingLeft), opt("ceiling_right", w.CeilingRight),
+		opt("floor_left", w.FloorLeft), opt("floor_right", w.FloorRight), opt("stud_spacing", w.StudSpacing)}
+}
+
+func (w WallFacts) clone() WallFacts {
+	return WallFacts{copyOf(w.Lean), copyOf(w.TileThickness), copyOf(w.TileHeight), copyOf(w.CeilingLeft), copyOf(w.CeilingRight), copyOf(w.FloorLeft), copyOf(w.FloorRight), copyOf(w.StudSpacing)}
+}
+
+// CornerFacts are what else was found at a corner: its rounding, by its radius or
+// by a chord across the curve and the depth behind it, and its lean.
+type CornerFacts struct {
+	Radius *Entry `json:"radius,omitempty"`
+	Chord  *Entry `json:"chord,omitempty"`
+	Depth  *Entry `json:"depth,omitempty"`
+	Lean   *Lean  `json:"lean,omitempty"`
+	Drop   bool   `json:"drop,omitempty"` // the drop was marked here
+}
+
+func (c *CornerFacts) list() []named {
+	return []named{opt("radius", c.Radius), opt("chord", c.Chord), opt("depth", c.Depth)}
+}
+
+func (c CornerFacts) clone() CornerFacts {
+	return CornerFacts{copyOf(c.Radius), copyOf(c.Chord), copyOf(c.Depth), copyOf(c.Lean), c.Drop}
+}
+
+// Kinds of opening. Doors and openings break what runs at the floor and the
+// rail, windows the rail, cabinets the floor and the rail, tubs the floor.
+const (
+	OpenDoor    = "door"
+	OpenWindow  = "window"
+	OpenOpening = "opening"
+	OpenCabinet = "cabinet"
+	OpenTub     = "tub"
+)
+
+// OpeningFacts are what else was found at an opening.
+type OpeningFacts struct {
+	Casing          *Entry `json:"casing,omitempty"` // width of one casing
+	CasingThickness *Entry `json:"casing_thickness,omitempty"`
+	Head            *Entry `json:"head,omitempty"` // height of the opening, or of the cabinet
+	Sill            *Entry `json:"sill,omitempty"` // of a window, above the floor
+	Plinth          *Entry `json:"plinth,omitempty"`
+	PlinthThickness *Entry `json:"plinth_thickness,omitempty"`
+	Depth           *Entry `json:"depth,omitempty"` // of a cabinet or tub
+	Lean            *Lean  `json:"lean,omitempty"`  // of the side that trim meets
+}
+
+func (o *OpeningFacts) list() []named {
+	return []named{opt("casing", o.Casing), opt("casing_thickness", o.CasingThickness), opt("head", o.Head), opt("sill", o.Sill),
+		opt("plinth", o.Plinth), opt("plinth_thickness", o.PlinthThickness), opt("depth", o.Depth)}
+}
+
+func (o OpeningFacts) clone() OpeningFacts {
+	return OpeningFacts{copyOf(o.Casing), copyOf(o.CasingThickness), copyOf(o.Head), copyOf(o.Sill), copyOf(o.Plinth), copyOf(o.PlinthThickness), copyOf(o.Depth), copyOf(o.Lean)}
+}
+
+// Breaks tells whether trim at the level stops at the opening.
+func (o Opening) Breaks(l Level) bool {
+	switch o.Kind {
+	case OpenWindow:
+		return l == Rail
+	case OpenTub:
+		return l == Floor
+	}
+	return l != Ceiling
+}
+
+// Edge is the stand that names the opening's outer edges.
+func (o Opening) Edge() Stand {
+	switch {
+	case o.Kind == OpenCabinet || o.Kind == OpenTub:
+		return AtCabinet
+	case o.Plinth != nil:
+		return AtPlinth
+	}
+	return AtCasing
+}
+
+// Kinds of spot. A step is told by its height, up or down as one goes right.
+const (
+	SpotSocket   = "socket"
+	SpotVent     = "vent"
+	SpotPipe     = "pipe"
+	SpotStud     = "stud"
+	SpotStepUp   = "step_up"
+	SpotStepDown = "step_down"
+)
+
+// Spot is something at one place along a wall: what stands in the base's way, a
+// stud that was found, a step in the floor. At is its middle, from the wall's left
+// end.
+type Spot struct {
+	ID     string `json:"id"`
+	Wall   string `json:"wall"`
+	Kind   string `json:"kind"`
+	At     Entry  `json:"at"`
+	Width  *Entry `json:"width,omitempty"`
+	Height *Entry `json:"height,omitempty"` // above the floor, or of a step
+	Stud   string `json:"stud,omitempty"`   // left or right: a box is fixed to the stud on that side
+}
+
+func (s *Spot) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "spot "+s.ID, named{"at", &s.At}, opt("width", s.Width), opt("height", s.Height))
+}
+
+func (s Spot) clone() Spot {
+	s.Width, s.Height = copyOf(s.Width), copyOf(s.Height)
+	return s
+}
+
+// What an open run's end does.
+const (
+	EndStop   = "stop"
+	EndReturn = "return" // turns back to the wall
+)
+
+// Ends are the free ends of an open run: what it does there, and how far short of
+// the wall's end.
+type Ends struct {
+	LeftEnd      string `json:"left_end,omitempty"`
+	LeftSetback  *Entry `json:"left_setback,omitempty"`
+	RightEnd     string `json:"right_end,omitempty"`
+	RightSetback *Entry `json:"right_setback,omitempty"`
+}
+
+func (e *Ends) list() []named {
+	return []named{opt("left_setback", e.LeftSetback), opt("right_setback", e.RightSetback)}
+}
+
+// Tools are the deviations of what the room is measured with: of a tape or laser
+// beside 0.0002 of the length, and of one reading of a corner.
+type Tools struct {
+	Tape    Entry         `json:"tape"`
+	Reading measure.Angle `json:"reading"`
+}
+
+func (t *Tools) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "tools", named{"tape", &t.Tape})
+}
+
+func (t *Tools) normalise(unit measure.Unit) {
+	t.Tape, t.Reading = orEntry(t.Tape, texts(unit, "1/16", "1.6")), or(t.Reading, 0.5)
+}
+
+// Facts are lengths beside the main one of a thing, for reading and writing them
+// as JSON by themselves.
+type Facts interface{ list() []named }
+
+// ResolveFacts works out the lengths of Facts read from JSON.
+func ResolveFacts(f Facts, unit measure.Unit) error {
+	return Resolve(factsOf{f}, unit)
+}
+
+// SettleFacts makes every text read back to its own length.
+func SettleFacts(f Facts, unit measure.Unit) { Settle(factsOf{f}, unit) }
+
+// Each calls f for the facts' lengths, those that are not there as nil.
+func Each(of Facts, f func(field string, e *Entry)) {
+	for _, n := range of.list() {
+		f(n.field, n.e)
+	}
+}
+
+type factsOf struct{ Facts }
+
+func (o factsOf) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "facts", o.list()...)
+}

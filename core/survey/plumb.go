@@ -1,0 +1,125 @@
+package survey
+
+import (
+	"cmp"
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// Height is how high the ceiling is at one end of a wall.
+type Height struct {
+	Wall  int
+	Right bool
+	At    measure.Length
+}
+
+// CeilingAt is the ceiling's height at one end of a wall: as measured there, or
+// as its neighbour has it across the corner.
+func (m Measures) CeilingAt(i int, right bool) (measure.Length, bool) {
+	own := func(i int, right bool) *job.Entry {
+		if right {
+			return m.room.Walls[i].CeilingRight
+		}
+		return m.room.Walls[i].CeilingLeft
+	}
+	if e := own(i, right); e != nil {
+		return e.Length, true
+	}
+	n := len(m.room.Walls)
+	if m.room.CornerAt(i, right) < 0 {
+		return 0, false
+	}
+	beside := (i + 1) % n
+	if !right {
+		beside = (i + n - 1) % n
+	}
+	if e := own(beside, !right); e != nil {
+		return e.Length, true
+	}
+	return 0, false
+}
+
+// Rise is what the ceiling rises along a wall, left to right, and over what
+// length.
+func (m Measures) Rise(i int) (rise, over measure.Length, ok bool) {
+	a, okA := m.CeilingAt(i, false)
+	b, okB := m.CeilingAt(i, true)
+	l, okL := m.Wall(i, job.Ceiling)
+	return b - a, l.Length, okA && okB && okL
+}
+
+// Lowest is the place where the ceiling is lowest, and how much higher its highest
+// place is. ok is false where fewer than two heights are known.
+func (m Measures) Lowest() (low Height, range_ measure.Length, ok bool) {
+	var all []Height
+	for i := range m.room.Walls {
+		for _, right := range []bool{false, true} {
+			if h, known := m.CeilingAt(i, right); known {
+				all = append(all, Height{i, right, h})
+			}
+		}
+	}
+	if len(all) < 2 {
+		return low, 0, false
+	}
+	least := func(a, b Height) int { return cmp.Compare(a.At, b.At) }
+	low = slices.MinFunc(all, least)
+	return low, slices.MaxFunc(all, least).At - low.At, true
+}
+
+// CeilingStep is by how much the ceilings of the two walls at a corner differ,
+// where both were measured there: positive where the right one is higher.
+func (m Measures) CeilingStep(i int) (measure.Length, bool) {
+	a, b := m.room.Walls[i].CeilingRight, m.room.Walls[(i+1)%len(m.room.Walls)].CeilingLeft
+	if a == nil || b == nil || !m.room.Joined(i) {
+		return 0, false
+	}
+	return b.Length - a.Length, true
+}
+
+// halfStud is half of a stud as framed, 1 1/2 in wide.
+const halfStud = 3 * measure.Inch / 4
+
+// boxWidth is a socket box where its width was not measured.
+const boxWidth = 2 * measure.Inch
+
+// Studs are the middles of a wall's studs from its left end: those found, those a
+// socket box is fixed to, and with a spacing all between the wall's ends, counted
+// from the first one known.
+func (m Measures) Studs(i int) []measure.Length {
+	w := m.room.Walls[i]
+	var known []measure.Length
+	for _, s := range m.room.Spots {
+		if s.Wall != w.ID {
+			continue
+		}
+		width := boxWidth
+		if s.Width != nil {
+			width = s.Width.Length
+		}
+		switch {
+		case s.Kind == job.SpotStud:
+			known = append(known, s.At.Length)
+		case s.Stud == "left":
+			known = append(known, s.At.Length-width/2-halfStud)
+		case s.Stud == "right":
+			known = append(known, s.At.Length+width/2+halfStud)
+		}
+	}
+	slices.Sort(known)
+	l, ok := m.Wall(i, job.Floor)
+	if len(known) == 0 || w.StudSpacing == nil || w.StudSpacing.Length <= 0 || !ok {
+		return known
+	}
+	step := w.StudSpacing.Length
+	first := known[0]
+	for at := first % step; at < l.Length; at += step {
+		if at > 0 && !slices.ContainsFunc(known, func(k measure.Length) bool { return (k - at).Abs() < step/2 }) {
+			known = append(known, at)
+		}
+	}
+	slices.Sort(known)
+	return known
+}

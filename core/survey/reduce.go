@@ -1,0 +1,393 @@
+package survey
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// Measures is a room's measurements reduced to what the plan is made from: each
+// wall's length between its corner lines and each corner's own angle, at each
+// level.
+type Measures struct {
+	job  *job.Job
+	room *job.Room
+}
+
+// Reduce prepares a room's measurements. The room must be the job's.
+func Reduce(j *job.Job, r *job.Room) Measures { return Measures{j, r} }
+
+// Levels are all levels, from below.
+var Levels = []job.Level{job.Floor, job.Rail, job.Ceiling}
+
+// near is the order in which levels stand in for one another.
+var near = map[job.Level][]job.Level{
+	job.Floor:   {job.Floor, job.Rail, job.Ceiling},
+	job.Rail:    {job.Rail, job.Floor, job.Ceiling},
+	job.Ceiling: {job.Ceiling, job.Rail, job.Floor},
+}
+
+// Length is a wall's length between its corner lines.
+type Length struct {
+	Length measure.Length
+	Level  job.Level      // where it was measured
+	Count  int            // how many readings of the whole wall it is the median of
+	Spread measure.Length // between the least and the most of them
+	Parts  bool           // added up from parts
+}
+
+// Wall is the length of the wall at index i, taken at the level or else at the
+// nearest one.
+func (m Measures) Wall(i int, l job.Level) (Length, bool) {
+	for _, at := range near[l] {
+		if v, ok := m.WallAt(i, at); ok {
+			return v, true
+		}
+	}
+	return Length{}, false
+}
+
+// WallAt is the wall's length as measured at the level itself: the median of the
+// readings of the whole, or the sum of its parts.
+func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
+	var whole []measure.Length
+	for _, t := range m.room.Walls[i].Lengths {
+		if t.Level == l && !t.Part() {
+			whole = append(whole, m.between(i, t))
+		}
+	}
+	if len(whole) > 0 {
+		return Length{Length: median(whole), Level: l, Count: len(whole), Spread: slices.Max(whole) - slices.Min(whole)}, true
+	}
+	if sum, _, ok := m.parts(i, l); ok {
+		return Length{Length: sum, Level: l, Count: 1, Parts: true}, true
+	}
+	return Length{}, false
+}
+
+// Bought is a wall's length for buying and pricing: as measured at the level or the
+// nearest, or else the rough one.
+func (m Measures) Bought(i int, l job.Level) (length measure.Length, rough, known bool) {
+	if v, ok := m.Wall(i, l); ok {
+		return v.Length, false, true
+	}
+	if e := m.room.Walls[i].Rough; e != nil {
+		return e.Length, true, true
+	}
+	return 0, true, false
+}
+
+// median of some lengths; of an even number the middle of the two in the middle.
+func median(of []measure.Length) measure.Length {
+	s := slices.Sorted(slices.Values(of))
+	n := len(s)
+	return (s[(n-1)/2] + s[n/2]) / 2
+}
+
+// between is a reading brought to the corner lines: past the face of a moulding
+// already hung by t/sin θ, past the start of a curve by R·tan(δ/2).
+func (m Measures) between(i int, t job.Taken) measure.Length {
+	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t.Level) + m.stand(i, true, t.Right, t.Faces.Right, t.Level)
+}
+
+func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, l job.Level) measure.Length {
+	k := m.room.CornerAt(i, right)
+	switch {
+	case s == job.AtFace:
+		theta := measure.Angle(90)
+		if k >= 0 {
+			if c, ok := m.Corner(k, l); ok && c.Usable {
+				theta = c.Theta
+			}
+		}
+		return m.hung(face, l).Times(1 / theta.Sin())
+	case s == job.AtRound && k >= 0:
+		if c, ok := m.Corner(k, l); ok && c.Usable {
+			if r, ok := Radius(m.room.Corners[k].CornerFacts); ok {
+				return r.Times(((180 - c.Theta) / 2).Tan())
+			}
+		}
+	}
+	return 0
+}
+
+// hung is how far the moulding stands out that hangs already: as told, or that of
+// the room's run at the level.
+func (m Measures) hung(face *job.Entry, l job.Level) measure.Length {
+	if face != nil {
+		return face.Length
+	}
+	for _, k := range m.room.Runs {
+		if k.Level == l {
+			return m.job.Moulding(k.Moulding).Thickness.Length
+		}
+	}
+	return 0
+}
+
+// Radius is that of a rounded corner: as measured, or from a chord c across the
+// curve and the depth d behind its middle, (c²/4 + d²)/2d.
+func Radius(c job.CornerFacts) (measure.Length, bool) {
+	if c.Radius != nil {
+		return c.Radius.Length, true
+	}
+	if c.Chord == nil || c.Depth == nil || c.Depth.Length == 0 {
+		return 0, false
+	}
+	ch, d := float64(c.Chord.Length), float64(c.Depth.Length)
+	return measure.Length(math.Round((ch*ch/4 + d*d) / (2 * d))), true
+}
+
+// edges names where an opening begins and ends along its wall.
+type edge struct {
+	opening string // none for the wall's own ends
+	right   bool
+}
+
+func (m Measures) ends(w string, t job.Taken) (from, to edge) {
+	from, to = edge{right: false}, edge{right: true}
+	if t.Left.Opening() {
+		from = edge{m.opening(w, t.From, true), true}
+	}
+	if t.Right.Opening() {
+		to = edge{m.opening(w, t.To, false), false}
+	}
+	return from, to
+}
+
+// opening is the one meant: the one named, or the wall's last for a left end and
+// its first for a right end.
+func (m Measures) opening(w, id string, last bool) string {
+	found := id
+	for _, o := range m.room.Openings {
+		if o.Wall == w && id == "" && (found == "" || last) {
+			found = o.ID
+		}
+	}
+	return found
+}
+
+// Clear is a piece of wall between two openings or an opening and a corner, as it
+// was measured by itself: "" is the wall's end. ok is false where it was not.
+func (m Measures) Clear(i int, l job.Level, from, to string) (measure.Length, bool) {
+	w := m.room.Walls[i]
+	for _, at := range near[l] {
+		var found []measure.Length
+		for _, t := range w.Lengths {
+			if t.Level != at || !t.Part() {
+				continue
+			}
+			a, b := m.ends(w.ID, t)
+			if a == (edge{from, from != ""}) && b == (edge{to, to == ""}) {
+				found = append(found, m.between(i, t))
+			}
+		}
+		if len(found) > 0 {
+			return median(found), true
+		}
+	}
+	return 0, false
+}
+
+// parts adds a wall up from what was measured around its openings: what lies
+// between them, and their widths. Where an opening begins counts as measured from
+// the wall's left end. It also gives the reading that the sum hangs on.
+func (m Measures) parts(i int, l job.Level) (sum measure.Length, of job.Taken, ok bool) {
+	w := m.room.Walls[i]
+	reach := map[edge]measure.Length{{}: 0}
+	any := false
+	for range len(m.room.Openings) + 2 {
+		for _, o := range m.room.Openings {
+			if o.Wall != w.ID {
+				continue
+			}
+			if _, had := reach[edge{o.ID, false}]; !had {
+				reach[edge{o.ID, false}] = o.From.Length
+			}
+			reach[edge{o.ID, true}] = reach[edge{o.ID, false}] + o.Width.Length
+		}
+		for _, t := range w.Lengths {
+			if t.Level != l || !t.Part() {
+				continue
+			}
+			a, b := m.ends(w.ID, t)
+			if at, known := reach[a]; known {
+				reach[b] = at + m.between(i, t)
+				of, any = t, true
+			}
+		}
+	}
+	sum, ok = reach[edge{"", true}]
+	return sum, of, ok && any
+}
+
+// From is where an opening begins, from the wall's left end: as measured by itself,
+// or as entered.
+func (m Measures) From(i int, o job.Opening, l job.Level) measure.Length {
+	if v, ok := m.Clear(i, l, "", o.ID); ok {
+		return v
+	}
+	return o.From.Length
+}
+
+// Cornered is a corner's own angle.
+type Cornered struct {
+	Theta  measure.Angle
+	Usable bool // possible on its scale
+	Level  job.Level
+	Count  int
+	Spread measure.Angle
+	Taken  job.Reading // the reading nearest the median
+}
+
+// Corner is the corner at index i, read at the level or else at the nearest one.
+func (m Measures) Corner(i int, l job.Level) (Cornered, bool) {
+	for _, at := range near[l] {
+		if v, ok := m.CornerAt(i, at); ok {
+			return v, true
+		}
+	}
+	return Cornered{}, false
+}
+
+// CornerAt is the corner as read at the level itself: the median of its readings,
+// each on its own scale.
+func (m Measures) CornerAt(i int, l job.Level) (Cornered, bool) {
+	type read struct {
+		theta measure.Angle
+		rd    job.Reading
+	}
+	var all []read
+	out := Cornered{Level: l}
+	for _, rd := range m.room.Corners[i].Readings {
+		if rd.Level != l {
+			continue
+		}
+		theta, ok := Theta(rd.Angle, rd.Scale)
+		if !ok {
+			if out.Count == 0 {
+				out.Theta, out.Taken = theta, rd
+			}
+			out.Count++
+			continue
+		}
+		out.Count++
+		all = append(all, read{theta, rd})
+	}
+	if len(all) == 0 {
+		return out, out.Count > 0
+	}
+	slices.SortStableFunc(all, func(a, b read) int { return cmp.Compare(a.theta, b.theta) })
+	n := len(all)
+	out.Theta, out.Usable, out.Taken = (all[(n-1)/2].theta+all[n/2].theta)/2, true, all[(n-1)/2].rd
+	out.Spread = all[n-1].theta - all[0].theta
+	return out, true
+}
+
+// ReadingSigma is the deviation of one reading: on the mitre scale half the corner
+// is read, so it carries twice its own.
+func (m Measures) ReadingSigma(s job.Scale) measure.Angle {
+	if s == job.ScaleMitre {
+		return 2 * m.job.Tools.Reading
+	}
+	return m.job.Tools.Reading
+}
+
+// apart is how many deviations two readings of one thing may differ by.
+const apart = 2.5
+
+// Differ tells whether readings of one corner differ by more than their own
+// deviations allow.
+func (m Measures) Differ(i int, l job.Level) bool {
+	var all []job.Reading
+	for _, rd := range m.room.Corners[i].Readings {
+		if _, ok := Theta(rd.Angle, rd.Scale); ok && rd.Level == l {
+			all = append(all, rd)
+		}
+	}
+	for i, a := range all {
+		for _, b := range all[:i] {
+			ta, _ := Theta(a.Angle, a.Scale)
+			tb, _ := Theta(b.Angle, b.Scale)
+			if float64((ta - tb).Abs()) > apart*math.Hypot(float64(m.ReadingSigma(a.Scale)), float64(m.ReadingSigma(b.Scale))) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// LengthsDiffer tells whether readings of one wall differ by more than their own
+// deviations allow, its parts taken together among them, and by how much.
+func (m Measures) LengthsDiffer(i int, l job.Level) (by measure.Length, differ bool) {
+	tapes := m.tapes(i, l)
+	for k, a := range tapes {
+		for _, b := range tapes[:k] {
+			d := (a.Length - b.Length).Abs()
+			by = max(by, d)
+			differ = differ || d.Inches() > apart*math.Hypot(a.Sigma.Inches(), b.Sigma.Inches())
+		}
+	}
+	return by, differ
+}
+
+// tapes are the readings of a wall at a level as observations.
+func (m Measures) tapes(i int, l job.Level) []Tape {
+	var out []Tape
+	for _, t := range m.room.Walls[i].Lengths {
+		if t.Level == l && !t.Part() {
+			off := t.As.Length - m.between(i, t)
+			v := t.As.Length - off
+			out = append(out, Tape{ID: t.ID, Length: v, Sigma: TapeSigma(v, m.job.Tools.Tape.Length), Others: OtherLengths(t.As, m.job.Unit, off)})
+		}
+	}
+	if sum, of, ok := m.parts(i, l); ok {
+		out = append(out, Tape{ID: of.ID, Length: sum, Sigma: TapeSigma(sum, 2*m.job.Tools.Tape.Length)})
+	}
+	return out
+}
+
+// borrowed is how much worse than its own a reading is that was taken at another
+// level.
+const borrowed = 2
+
+// Room is the room at a level, ready to be checked. Lengths must be of the level
+// itself; corners read at another level alone stand in with twice the deviation.
+func (m Measures) Room(l job.Level) Room {
+	r := Room{Closed: m.room.Closed}
+	for i := range m.room.Walls {
+		r.Walls = append(r.Walls, m.tapes(i, l))
+		t := Turned{ID: m.room.Corners[i].ID}
+		if c, ok := m.Corner(i, l); ok && c.Usable && m.room.Joined(i) {
+			kind := m.room.Corners[i].Kind
+			t.Known, t.Turn, t.Sigma = true, Turn(c.Theta, kind), m.ReadingSigma(c.Taken.Scale)
+			if c.Level != l {
+				t.Sigma *= borrowed
+			}
+			t.Others = OtherTurns(kind, c.Taken.Angle, c.Taken.Scale)
+		}
+		r.Turns = append(r.Turns, t)
+	}
+	for _, d := range m.room.Diagonals {
+		from, ok1 := m.room.Point(d.From)
+		to, ok2 := m.room.Point(d.To)
+		if d.Level == l && ok1 && ok2 && from != to {
+			off := d.As.Length - d.Length()
+			r.Diagonals = append(r.Diagonals, Diagonal{from, to, Tape{ID: d.ID, Length: d.Length(), Sigma: TapeSigma(d.Length(), m.job.Tools.Tape.Length), Others: OtherLengths(d.As, m.job.Unit, off)}})
+		}
+	}
+	return r
+}
+
+// Measured tells whether anything was measured at a level.
+func (m Measures) Measured(l job.Level) bool {
+	for _, w := range m.room.Walls {
+		if slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l }) {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,58 @@
+import { computed, ref, shallowRef } from 'vue'
+import { setOp, attempt } from './job'
+import { choose, room } from './place'
+
+export type Level = 'floor' | 'rail' | 'ceiling'
+/** At which height one measures, and the scale of the protractor in hand: both stay as one goes round. */
+export const level = ref<Level>('floor')
+export const scaleInHand = ref<'corner' | 'deflection' | 'mitre'>('corner')
+/** Going round a second time: every wall that was read once opens a new reading. */
+export const twice = ref(false)
+/** Which sheet lies open beside the drawing. */
+export const sheetOpen = ref<'' | 'openings' | 'wall' | 'corner' | 'room' | 'diagonals'>('')
+/** A diagonal about to be shot. */
+export const shooting = ref<{ from: string; to: string } | null>(null)
+/** What is to be measured now: a finding's act, or what is missing. */
+export const wanted = shallowRef<{ kind: string; id: string } | null>(null)
+
+export function measureNow(kind: string, id: string) {
+  if (kind === 'diagonal') sheetOpen.value = 'diagonals'
+  else choose(kind, id)
+  wanted.value = { kind, id }
+}
+
+/** What is still missing at the level, walls and corners in the order of the walk. */
+export const missingHere = computed(() => {
+  const out: { kind: string; id: string; text: string }[] = []
+  room.value?.walls.forEach((w, i) => {
+    const c = room.value!.corners[i]!
+    const has = level.value === 'floor' ? !!w.length : w.lengths.some((l) => l.level === level.value)
+    if (!has) out.push({ kind: 'wall', id: w.id, text: w.label })
+    if (c.joined && !c.readings.some((r) => level.value === 'floor' || r.level === level.value)) out.push({ kind: 'corner', id: c.id, text: `corner ${c.letter}` })
+  })
+  return out
+})
+
+/** Does what a finding offers. */
+export async function doAct(a: { do: string; kind: string; id: string; to?: string }) {
+  switch (a.do) {
+    case 'again':
+      measureNow(a.kind, a.id)
+      break
+    case 'keep':
+      await attempt(setOp(a.kind, a.id, 'kept', true))
+      break
+    case 'twice':
+      startTwice()
+      break
+    case 'shoot':
+      shooting.value = { from: a.id, to: a.to ?? '' }
+      sheetOpen.value = 'diagonals'
+  }
+}
+
+export function startTwice() {
+  twice.value = true
+  const first = room.value?.walls.find((w) => w.lengths.filter((l) => l.level === level.value).length < 2)
+  if (first) measureNow('wall', first.id)
+}

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+// One corner: the reading in hand with its scale, which way it turns, and the
+// readings taken before.
+import { computed, nextTick, ref, watch } from 'vue'
+import AngleInput from '../../parts/AngleInput.vue'
+import type { CornerView } from '../../api/client'
+import { scales, turnKinds } from '../../state/choices'
+import { attempt, change, newId, setOp } from '../../state/job'
+import { level, scaleInHand } from '../../state/measuring'
+
+const props = defineProps<{ corner: CornerView }>()
+const emit = defineEmits<{ walked: [back: boolean] }>()
+const mine = computed(() => props.corner.readings.filter((r) => r.level === level.value))
+const slot = ref('')
+const cur = computed(() => mine.value.find((r) => r.id === slot.value))
+const reset = () => (slot.value = mine.value.at(-1)?.id ?? '')
+watch([() => props.corner.id, level], reset, { immediate: true })
+watch(mine, (now, was) => {
+  if ((slot.value && !cur.value) || (!slot.value && !was.length && now.length)) reset()
+})
+const field = ref<InstanceType<typeof AngleInput>>()
+const scale = computed(() => cur.value?.scale ?? scaleInHand.value)
+
+async function commit(text: string, was: string) {
+  const c = cur.value
+  if (c && text) return change(setOp('reading', c.id, 'reading', text, was || null))
+  if (c) return change({ do: 'remove', kind: 'reading', id: c.id })
+  if (!text) return
+  const id = newId('a')
+  await change({ do: 'add', kind: 'reading', in: props.corner.id, id, after: props.corner.readings.at(-1)?.id, value: { id, text, scale: scale.value, level: level.value } })
+  slot.value = id
+}
+const setKind = (v: unknown) => attempt(setOp('corner', props.corner.id, 'kind', v, props.corner.kind))
+function setScale(v: unknown) {
+  scaleInHand.value = v as typeof scaleInHand.value
+  if (cur.value) void attempt(setOp('reading', cur.value.id, 'scale', v, cur.value.scale))
+}
+function nextScale() {
+  const i = scales.findIndex((s) => s.value === scale.value)
+  setScale(scales[(i + 1) % scales.length]!.value)
+}
+async function again() {
+  slot.value = ''
+  await nextTick()
+  field.value?.focus()
+}
+async function take(id: string) {
+  slot.value = id
+  await nextTick()
+  field.value?.focus()
+}
+const remove = (id: string) => attempt({ do: 'remove', kind: 'reading', id })
+const dropMarked = () => attempt(setOp('corner', props.corner.id, 'drop', !props.corner.drop, props.corner.drop))
+const keys = { i: () => void setKind('inside'), o: () => void setKind('outside'), s: nextScale, r: () => void again(), d: () => void dropMarked() }
+defineExpose({ focus: () => field.value?.focus() })
+</script>
+
+<template>
+  <div class="corner">
+    <AngleInput :key="corner.id" ref="field" big alone takes="angle" :label="`Corner ${corner.letter}, reading`" :typed="cur?.typed ?? ''" :commit="commit" :keys="keys" @walked="(b) => emit('walked', b)" />
+    <button class="more" type="button" :disabled="!cur" title="Read this corner again (R)" aria-label="Read this corner again" @click="again">+</button>
+    <div class="side">
+      <div class="line"><span class="cap">turns</span><el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" /><label class="tick small quiet"><input type="checkbox" :checked="corner.drop" @change="dropMarked" />drop</label></div>
+      <div class="line"><span class="cap">scale</span><el-segmented aria-label="Scale of the reading" :model-value="scale" :options="scales" @change="setScale" /></div>
+    </div>
+    <ul v-if="mine.length > 1 || (mine.length && !cur)" class="chips" aria-label="Readings of this corner">
+      <li v-for="(r, i) in mine" :key="r.id" :class="{ on: r.id === slot }">
+        <button type="button" :aria-label="`Reading ${i + 1}, ${r.typed} degrees`" @click="take(r.id)">{{ r.typed }}°<small v-if="r.scale !== 'corner'"> {{ r.scale }}</small><small v-if="r.kept"> kept</small></button>
+        <button class="x" type="button" :aria-label="`Remove reading ${i + 1}`" @click="remove(r.id)">×</button>
+      </li>
+      <li v-if="!cur" class="on new">new reading</li>
+      <li v-if="corner.spread" class="spread quiet">spread {{ corner.spread }}</li>
+    </ul>
+    <span v-if="corner.theta && scale !== 'corner'" class="under small quiet">a corner of {{ corner.theta }}</span>
+  </div>
+</template>
+
+<style scoped>
+.corner { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-end; max-width: 392px; }
+.corner :deep(.entry.big) { width: 106px; }
+.more { width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
+.side { display: flex; flex-direction: column; gap: 3px; }
+.line { display: flex; align-items: center; gap: 6px; } .cap { font-size: 13px; color: var(--pencil); width: 38px; }
+.side .el-segmented, .side :deep(.el-segmented__item) { min-height: 28px; }
+.under { flex-basis: 100%; }
+.side :deep(.el-segmented__item) { padding: 0 8px; }
+.tick { display: flex; gap: 6px; align-items: center; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
+.chips { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 5px; margin: 0; padding: 0; list-style: none; font-size: 13.5px; align-items: center; }
+.chips li { display: flex; border: 1px solid var(--rule); border-radius: 3px; min-height: 28px; align-items: center; }
+.chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
+.chips button { border: 0; background: none; cursor: pointer; padding: 3px 8px; } .chips .x { padding: 3px 7px; color: var(--pencil); border-left: 1px solid var(--rule); }
+@media (max-width: 860px) { .side .el-segmented, .side :deep(.el-segmented__item), .tick, .chips li, .chips button { min-height: 44px; } .more { width: 44px; height: 56px; } }
+@media (max-width: 640px) { .corner { max-width: none; } .corner :deep(.entry.big) { flex: 1; } .side { flex-basis: 100%; } }
+</style>

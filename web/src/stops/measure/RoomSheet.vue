@@ -1,0 +1,63 @@
+<script setup lang="ts">
+// The room itself: its name and floor, its place among the others, a copy of it,
+// and what it is measured with.
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import EntryField from '../../parts/EntryField.vue'
+import LengthInput from '../../parts/LengthInput.vue'
+import { roomShapes } from '../../state/choices'
+import { attempt, change, newId, setOp, view } from '../../state/job'
+import { room } from '../../state/place'
+import { tell } from '../../state/notice'
+
+const router = useRouter()
+const set = (field: string) => (text: string, was: string) => change(setOp('room', room.value!.id, field, text, was))
+const setClosed = (v: unknown) => attempt(setOp('room', room.value!.id, 'closed', v, room.value!.closed))
+const rooms = computed(() => view.value?.rooms ?? [])
+const at = computed(() => rooms.value.findIndex((r) => r.id === room.value?.id))
+function move(by: number) {
+  const ids = rooms.value.map((r) => r.id)
+  void attempt({ do: 'move', kind: 'room', id: room.value!.id, after: by < 0 ? ids[at.value - 2] : ids[at.value + 1] })
+}
+const mirror = ref(false)
+const rough = ref(true)
+async function copy() {
+  const id = newId('r')
+  const r = room.value!
+  const ok = await attempt({ do: 'add', kind: 'copy', id, value: { of: r.id, name: `${r.title}, ${mirror.value ? 'mirrored' : 'copy'}`, storey: r.storey, mirror: mirror.value, rough: rough.value } })
+  if (ok) await router.push({ name: 'measure', params: { job: view.value!.id }, query: { room: id } })
+}
+async function remove() {
+  const title = room.value!.title
+  if (await attempt({ do: 'remove', kind: 'room', id: room.value!.id })) tell(`${title} is removed. Undo brings it back.`)
+}
+const tools = computed(() => view.value!.tools)
+const setTool = (field: string) => (text: string, was: string) => change(setOp('tools', '', field, text, was))
+</script>
+
+<template>
+  <template v-if="room">
+    <EntryField label="Name" :value="room.name" :commit="set('name')" class="wide" />
+    <EntryField label="On floor" :value="room.storey" :commit="set('storey')" placeholder="Ground floor" class="wide" />
+    <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
+    <div class="row"><button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button><button class="btn plain" type="button" @click="remove">Remove this room</button></div>
+    <h4>Copy it</h4>
+    <label class="tick"><input v-model="mirror" type="checkbox" />mirrored, left to right</label>
+    <label class="tick"><input v-model="rough" type="checkbox" />lengths as called out only, to be measured</label>
+    <button class="btn plain" type="button" @click="copy">Copy this room</button>
+    <h4>As good as the tools read</h4>
+    <div class="grid">
+      <LengthInput label="tape or laser ±" :entry="tools.tape" :commit="setTool('tape')" />
+      <EntryField label="corner reading ±" :value="String(tools.reading)" :commit="setTool('reading')" suffix="°" inputmode="decimal" />
+    </div>
+    <p class="quiet small">One standard deviation. A corner’s last foot is bent by compound, so half a degree is usual.</p>
+    <slot />
+  </template>
+</template>
+
+<style scoped>
+.wide { width: 100%; } .row { display: flex; flex-wrap: wrap; gap: 6px; }
+.tick { display: flex; gap: 8px; align-items: center; min-height: 32px; font-size: 14px; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
+h4 { margin: 8px 0 0; font-size: 14px; }
+@media (max-width: 860px) { .tick { min-height: 44px; } }
+</style>
