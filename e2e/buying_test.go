@@ -178,8 +178,8 @@ func TestSticksByHand(t *testing.T) {
 	b.click(".btn", "Fit again")
 	b.click(".btn", "Use this plan")
 	b.until("!document.body.innerText.includes('Stick 2 is marked bad')")
-	b.until("document.querySelectorAll('.bars .flag').length === 8")
-	b.see("4 sticks")
+	b.until("document.querySelectorAll('.bars .flag').length === 10")
+	b.see("5 sticks")
 	b.chord(input.ModifierCtrl, "z")
 	b.see("Stick 2 is marked bad")
 
