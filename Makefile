@@ -3,7 +3,7 @@
 GO      ?= go
 BIN     := bin/gnomon
 WEB     := $(shell find web/src web/public web/index.html web/vite.config.ts web/package-lock.json web/tsconfig.json -type f ! -name '*.gen.d.ts' ! -name openapi.json 2>/dev/null)
-GOSRC   := $(shell find cmd core store server files demo web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.json' -o -name '*.ttf' 2>/dev/null)
+GOSRC   := $(shell find cmd core store server files instrument demo web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.json' -o -name '*.ttf' 2>/dev/null)
 
 export CGO_ENABLED = 0
 
@@ -37,7 +37,7 @@ test: test-go test-web test-e2e
 
 test-go:
 	$(GO) vet ./...
-	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./demo/...
+	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./instrument/... ./demo/...
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts

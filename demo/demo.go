@@ -12,3 +12,8 @@ const ID = "ferry-house"
 //
 //go:embed ferry-house.json
 var FerryHouse []byte
+
+// TrueRooms are the same rooms as they stand, for the practice instruments.
+//
+//go:embed true-rooms.json
+var TrueRooms []byte

@@ -12,21 +12,24 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"gnomon/instrument"
 	"gnomon/store"
 )
 
 // Config is what a server is made of.
 type Config struct {
-	Store   *store.Store
-	Web     fs.FS    // the built web application, index.html at its root
-	Hosts   []string // names besides the loopback's that it answers to
-	Version string
+	Instruments []instrument.Source // what measures, beside the keyboard
+	Store       *store.Store
+	Web         fs.FS    // the built web application, index.html at its root
+	Hosts       []string // names besides the loopback's that it answers to
+	Version     string
 }
 
 type server struct {
 	store    *store.Store
 	hub      *hub
 	searches *searches
+	sources  []instrument.Source
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -57,7 +60,7 @@ func New(c Config) http.Handler {
 
 // API puts the API's routes on a router and gives their description.
 func API(r chi.Router, c Config) huma.API {
-	s := &server{store: c.Store, hub: newHub(), searches: newSearches()}
+	s := &server{store: c.Store, hub: newHub(), searches: newSearches(), sources: c.Instruments}
 	cfg := huma.DefaultConfig("Gnomon", c.Version)
 	cfg.Info.Description = "Jobs, edits, plans and marks. Lengths are nanometres with their parts to typeset; angles are degrees."
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
@@ -71,6 +74,7 @@ func API(r chi.Router, c Config) huma.API {
 	s.rack(api)
 	s.corner(api)
 	s.live(api)
+	s.instruments(api)
 	return api
 }
 

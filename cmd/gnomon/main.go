@@ -14,7 +14,7 @@ var version = "0.1.0"
 
 const usage = `Gnomon: from tape to saw.
 
-  gnomon demo    [--addr 127.0.0.1:8484] [--db FILE] [--fresh] [--print]
+  gnomon demo    [--addr 127.0.0.1:8484] [--db FILE] [--fresh] [--instruments] [--print]
   gnomon serve   [--addr 127.0.0.1:8484] [--db FILE]
   gnomon plan    --file JOB.json [--format text|json|csv]
   gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right

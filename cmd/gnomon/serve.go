@@ -11,11 +11,13 @@ import (
 	"os/signal"
 	"path/filepath"
 	"syscall"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
 	"gnomon/demo"
 	"gnomon/files"
+	"gnomon/instrument"
 	"gnomon/server"
 	"gnomon/store"
 	"gnomon/web"
@@ -55,13 +57,13 @@ func cmdServe(args []string, out io.Writer) error {
 		return err
 	}
 	defer s.Close()
-	return serve(s, *addr, "/", out)
+	return serve(s, *addr, "/", nil, out)
 }
 
-func serve(s *store.Store, addr, page string, out io.Writer) error {
+func serve(s *store.Store, addr, page string, tools []instrument.Source, out io.Writer) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	h := server.New(server.Config{Store: s, Web: web.Files(), Hosts: server.HostsOf(addr), Version: version})
+	h := server.New(server.Config{Store: s, Web: web.Files(), Hosts: server.HostsOf(addr), Version: version, Instruments: tools})
 	return server.Serve(ctx, addr, h, func(at string) { fmt.Fprintf(out, "Gnomon is at http://%s%s\n", at, page) })
 }
 
@@ -70,6 +72,7 @@ func cmdDemo(args []string, out io.Writer) error {
 	addr := f.String("addr", addrDefault, "")
 	db := dbFlag(f, "demo.db")
 	fresh := f.Bool("fresh", false, "")
+	practice := f.Bool("instruments", false, "")
 	printIt := f.Bool("print", false, "")
 	if _, err := parse(f, args, 0); err != nil {
 		return err
@@ -97,7 +100,15 @@ func cmdDemo(args []string, out io.Writer) error {
 	if err := s.CreateAs(demo.ID, j); err != nil {
 		return err
 	}
-	return serve(s, *addr, "/jobs/"+demo.ID+"/measure", out)
+	var tools []instrument.Source
+	if *practice {
+		rooms, err := instrument.ReadRooms(demo.TrueRooms)
+		if err != nil {
+			return err
+		}
+		tools = []instrument.Source{instrument.NewLaser(rooms, uint64(time.Now().UnixNano())), instrument.NewProtractor(rooms, uint64(time.Now().UnixNano()))}
+	}
+	return serve(s, *addr, "/jobs/"+demo.ID+"/measure", tools, out)
 }
 
 func cmdImport(args []string, in io.Reader, out io.Writer) error {

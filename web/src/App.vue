@@ -5,6 +5,7 @@ import MarginNotes from './shell/MarginNotes.vue'
 import StoryStick from './shell/StoryStick.vue'
 import TopBar from './shell/TopBar.vue'
 import RoomBand from './parts/RoomBand.vue'
+import { connect } from './state/instruments'
 import { useKeys } from './state/keys'
 import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt } from './state/job'
 import { notice } from './state/notice'
@@ -16,6 +17,7 @@ const KeyList = defineAsyncComponent(() => import('./shell/KeyList.vue'))
 const NewRoom = defineAsyncComponent(() => import('./shell/NewRoom.vue'))
 const ConflictBox = defineAsyncComponent(() => import('./shell/ConflictBox.vue'))
 
+void connect()
 const route = useRoute()
 const router = useRouter()
 const box = ref<'' | 'go' | 'keys' | 'room'>('')

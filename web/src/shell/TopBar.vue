@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InstrumentLight from './InstrumentLight.vue'
 import { useRoute, useRouter } from 'vue-router'
 import { attempt, live, redo, setOp, undo, view } from '../state/job'
 import { room } from '../state/place'
@@ -34,6 +35,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
       <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')"><span>Go to a wall, corner, piece…</span> <kbd>Ctrl K</kbd></button>
       <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo"><svg viewBox="0 0 20 20"><path d="M4 8h8a4 4 0 0 1 0 8H8M4 8l4-4M4 8l4 4" /></svg></button>
       <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo"><svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg></button>
+      <InstrumentLight />
       <el-segmented class="units" aria-label="Units" :model-value="view.unit" :options="units" @change="setUnit" />
       <button class="tool keys" type="button" title="Keys (?)" aria-label="Keys" @click="$emit('keys')">?</button>
       <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">not connected</span>

@@ -1,19 +1,11 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, type JobView, lineOf, type Op, type Problem, Refused, take } from '../api/client'
+import { clientId, newId } from './client'
 import { tell } from './notice'
 
-/** An identifier for something new. */
-export function newId(prefix: string): string {
-  const b = crypto.getRandomValues(new Uint8Array(10))
-  return prefix + [...b].map((x) => (x % 36).toString(36)).join('') + Date.now().toString(36)
-}
-
+export { newId }
 /** This browser: undo takes back its own changes. */
-const client = (() => {
-  const kept = localStorage.getItem('gnomon.client') ?? newId('b')
-  localStorage.setItem('gnomon.client', kept)
-  return kept
-})()
+const client = clientId
 
 export const view = shallowRef<JobView | null>(null)
 export const missing = ref('')

@@ -3,8 +3,10 @@
 // corner at its right end. Enter takes the value and goes on around the room.
 import { computed, nextTick, ref, watch } from 'vue'
 import FloorPlan from '../parts/FloorPlan.vue'
+import TrayBox from '../parts/TrayBox.vue'
 import { levels } from '../state/choices'
 import { attempt, newId } from '../state/job'
+import { laser, press } from '../state/instruments'
 import { useKeys } from '../state/keys'
 import { level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
 import { choose, chosen, pieceById, room } from '../state/place'
@@ -144,6 +146,7 @@ useKeys({
   <section v-else class="measure">
     <div class="drawing">
       <FloorPlan />
+      <TrayBox />
       <aside v-if="sheetOpen && wall && corner" class="facts" :aria-label="sheets.find((s) => s.name === sheetOpen)?.text" @keydown.esc.stop="sheetOpen = ''">
         <header><h3>{{ sheets.find((s) => s.name === sheetOpen)?.text.replace('…', '') }}</h3><button class="close" type="button" aria-label="Close" @click="sheetOpen = ''">×</button></header>
         <OpeningsSheet v-if="sheetOpen === 'openings'" :wall="wall" :openings="openings" :drafting="drafting" @draft="drafting = true" @drafted="drafted" />
@@ -156,8 +159,8 @@ useKeys({
     <div v-if="wall && corner" class="panel">
       <p v-if="twice" class="again small"><b>Second reading of each wall.</b> Measure it afresh, without looking at the first. <button class="btn plain" type="button" @click="twice = false">Enough</button></p>
       <div class="row">
-        <LengthEntry ref="lengthField" :wall="wall" :label="label" :keys="{ o: draft, d: () => void diagonal() }" @walked="walkedLength" />
-        <CornerEntry v-if="corner.joined" ref="cornerField" :corner="corner" @walked="walkedCorner" />
+        <LengthEntry ref="lengthField" :wall="wall" :label="label" :keys="{ o: draft, d: () => void diagonal(), p: () => void press('length', room!.title, index) }" @walked="walkedLength" />
+        <CornerEntry v-if="corner.joined" ref="cornerField" :corner="corner" :press="() => void press('angle', room!.title, index)" @walked="walkedCorner" />
       </div>
       <div class="row low">
         <button v-for="s in sheets" :key="s.name" class="btn plain" type="button" :aria-pressed="sheetOpen === s.name" @click="toggle(s.name)">{{ s.text }}</button>
@@ -170,7 +173,7 @@ useKeys({
         <template v-if="missingHere.length">
           <b>missing</b><button v-for="m in missingHere.slice(0, 6)" :key="m.kind + m.id" class="miss" type="button" @click="measureNow(m.kind, m.id)">{{ m.text }}</button><span v-if="missingHere.length > 6">and {{ missingHere.length - 6 }} more</span>
         </template>
-        <span class="keys"><kbd>Enter</kbd> take it and go on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
+        <span class="keys"><kbd>Enter</kbd> take it and go on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <template v-if="laser?.practice"><kbd>P</kbd> practice reading </template><span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
         <b class="count">{{ taken }}</b>
       </p>
     </div>

@@ -6,9 +6,10 @@ import AngleInput from '../../parts/AngleInput.vue'
 import type { CornerView } from '../../api/client'
 import { scales, turnKinds } from '../../state/choices'
 import { attempt, change, newId, setOp } from '../../state/job'
+import { arriving } from '../../state/instruments'
 import { level, scaleInHand } from '../../state/measuring'
 
-const props = defineProps<{ corner: CornerView }>()
+const props = defineProps<{ corner: CornerView; press: () => void }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 const mine = computed(() => props.corner.readings.filter((r) => r.level === level.value))
 const slot = ref('')
@@ -23,11 +24,14 @@ const scale = computed(() => cur.value?.scale ?? scaleInHand.value)
 
 async function commit(text: string, was: string) {
   const c = cur.value
-  if (c && text) return change(setOp('reading', c.id, 'reading', text, was || null))
+  // An instrument's reading brings its own scale.
+  const on = (arriving.value || scale.value) as typeof scaleInHand.value
+  scaleInHand.value = on
+  if (c && text) return change(setOp('reading', c.id, 'reading', text, was || null), ...(on === c.scale ? [] : [setOp('reading', c.id, 'scale', on)]))
   if (c) return change({ do: 'remove', kind: 'reading', id: c.id })
   if (!text) return
   const id = newId('a')
-  await change({ do: 'add', kind: 'reading', in: props.corner.id, id, after: props.corner.readings.at(-1)?.id, value: { id, text, scale: scale.value, level: level.value } })
+  await change({ do: 'add', kind: 'reading', in: props.corner.id, id, after: props.corner.readings.at(-1)?.id, value: { id, text, scale: on, level: level.value } })
   slot.value = id
 }
 const setKind = (v: unknown) => attempt(setOp('corner', props.corner.id, 'kind', v, props.corner.kind))
@@ -51,7 +55,7 @@ async function take(id: string) {
 }
 const remove = (id: string) => attempt({ do: 'remove', kind: 'reading', id })
 const dropMarked = () => attempt(setOp('corner', props.corner.id, 'drop', !props.corner.drop, props.corner.drop))
-const keys = { i: () => void setKind('inside'), o: () => void setKind('outside'), s: nextScale, r: () => void again(), d: () => void dropMarked() }
+const keys = { i: () => void setKind('inside'), o: () => void setKind('outside'), s: nextScale, r: () => void again(), d: () => void dropMarked(), p: () => props.press() }
 defineExpose({ focus: () => field.value?.focus() })
 </script>
 

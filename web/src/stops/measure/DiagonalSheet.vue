@@ -5,6 +5,7 @@ import LengthInput from '../../parts/LengthInput.vue'
 import SetText from '../../parts/SetText.vue'
 import type { DiagonalView } from '../../api/client'
 import { attempt, change, newId, setOp, view } from '../../state/job'
+import { press } from '../../state/instruments'
 import { doAct, level, shooting, wanted } from '../../state/measuring'
 import { findings, room } from '../../state/place'
 
@@ -39,6 +40,11 @@ async function add(typed: string) {
   text.value = ''
   shooting.value = null
 }
+/** The practice laser from corner to corner. */
+function shot() {
+  const at = (id: string) => room.value!.corners.findIndex((c) => c.id === id)
+  void press('length', room.value!.title, at(from.value), at(to.value))
+}
 const set = (d: DiagonalView) => (typed: string, was: string) => (typed ? change(setOp('diagonal', d.id, 'length', typed, was)) : change({ do: 'remove', kind: 'diagonal', id: d.id }))
 const burn = (d: DiagonalView) => attempt(setOp('diagonal', d.id, 'burned', d.burned ? null : view.value!.tools.burn))
 const remove = (id: string) => attempt({ do: 'remove', kind: 'diagonal', id })
@@ -60,7 +66,7 @@ watch(wanted, async (w) => {
   <div class="new">
     <label>from <select v-model="from" aria-label="Diagonal from"><option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option></select></label>
     <label>to <select v-model="to" aria-label="Diagonal to"><option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option></select></label>
-    <LengthInput ref="field" takes="length" label="Diagonal" :typed="text" :commit="add" />
+    <LengthInput ref="field" takes="length" label="Diagonal" :typed="text" :commit="add" :keys="{ p: shot }" />
   </div>
   <ul v-if="offered.length" class="offers"><li v-for="a in offered" :key="a.id + a.to"><button class="btn plain" type="button" @click="doAct(a)">{{ a.text }}</button></li></ul>
   <p class="quiet small">Only between corners that see each other. What is offered tells most.</p>

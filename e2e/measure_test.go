@@ -1,0 +1,170 @@
+package e2e
+
+import (
+	"fmt"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+)
+
+// houses are the Ferry House's rooms: how each corner turns, in the order of the
+// walk.
+var houseRooms = []struct{ name, turns string }{
+	{"Waiting Hall", "iiiooiii"}, {"Ticket Office", "iioiioii"}, {"Galley", "iioiii"}, {"Purser's Study", "iioiii"},
+}
+
+// newRoom adds a room by keyboard and stands at its first wall.
+func (b *browser) newRoom(name string, walls int) {
+	b.t.Helper()
+	b.do(chromedp.Evaluate("document.activeElement?.blur()", nil))
+	b.until("document.querySelector('.room') || document.querySelector('main .btn.main')")
+	if js[bool](b, "document.body.innerText.includes('No room yet') && !!document.querySelector('main .btn.main')") {
+		b.tabTo("main .btn.main")
+		b.press(kb.Enter)
+	} else {
+		b.click(".room", js[string](b, "document.querySelector('.room').innerText.trim()"))
+		b.click(".el-dropdown-menu__item", "Add room…")
+	}
+	b.tabTo(".el-dialog input:not([inputmode])")
+	b.press(name)
+	b.tabTo(".el-dialog input[inputmode=numeric]")
+	b.do(chromedp.Evaluate("document.activeElement.select()", nil))
+	b.press(fmt.Sprint(walls))
+	b.press(kb.Enter)
+	b.see(fmt.Sprintf("0 of %d walls", walls))
+	b.until("!document.querySelector('.el-dialog')?.offsetParent")
+	b.press(kb.Enter)
+	b.focused("Wall 1")
+}
+
+// The four rooms are measured with the practice instruments from an empty job;
+// then three mistakes are made, and the program names each.
+func TestMeasureWithInstruments(t *testing.T) {
+	p := run(t, "demo", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/")
+	b.see("The Ferry House")
+	b.tabTo("form input")
+	b.press("Practice")
+	b.press(kb.Enter)
+	b.see("No room yet")
+	for _, r := range houseRooms {
+		n := len(r.turns)
+		b.newRoom(r.name, n)
+		for i, turn := range r.turns {
+			b.focused(fmt.Sprintf("Wall %d", i+1))
+			b.key("p")
+			b.focused("Corner " + string(rune('A'+i)))
+			if turn == 'o' {
+				b.key("o")
+				b.until("document.querySelector('[aria-label=\"Inside or outside\"] .is-selected')?.innerText === 'outside'")
+			}
+			b.key("p")
+		}
+		b.focused("Wall 1")
+		b.see(fmt.Sprintf("%d of %d walls, %d of %d corners", n, n, n, n))
+		b.see("closes to")
+		assert.NotContains(t, js[string](b, "document.body.innerText"), "does not close", r.name)
+	}
+
+	// A misread foot in the study.
+	was := js[string](b, "document.activeElement.value")
+	assert.Regexp(t, `^1[12]'`, was)
+	b.enter("Wall 1", "13"+strings.TrimPrefix(strings.TrimPrefix(was, "11"), "12"))
+	b.see("The room does not close.")
+	b.see("a misread foot")
+	b.until("document.querySelector('.plan .open')")
+	b.do(chromedp.Click("[aria-label='Measure wall 1 again']", chromedp.ByQuery))
+	b.focused("Wall 1")
+	b.key("p")
+	b.see("closes to")
+
+	// In the galley a second reading from the burned inch.
+	b.click(".room", "Purser's Study ▾")
+	b.click(".el-dropdown-menu__item", "Galley")
+	b.until("document.querySelector('.plan')?.innerText.includes('closes') ?? true")
+	b.click(".band .wall", js[string](b, "document.querySelectorAll('.band .wall')[1].innerText.trim()"))
+	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
+	b.key("r")
+	b.focused("Wall 2")
+	b.press("87")
+	b.press(kb.Enter)
+	b.see("The readings of wall 2 differ by")
+	b.see("the burned inch")
+	b.do(chromedp.Evaluate("[...document.querySelectorAll('.chips button')].find(e => e.innerText.startsWith('7′ 3') || e.innerText.startsWith(\"7' 3\")).click()", nil))
+	b.focused("Wall 2")
+	b.key("b")
+	b.until("!document.body.innerText.includes('The readings of wall 2 differ by')")
+	b.see("closes to")
+
+	// In the hall the protractor's mitre scale, taken for the corner.
+	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
+	b.click(".room", "Galley ▾")
+	b.click(".el-dropdown-menu__item", "Waiting Hall")
+	b.until("document.querySelectorAll('.band .wall').length === 8")
+	b.click(".band .wall", js[string](b, "document.querySelectorAll('.band .wall')[7].innerText.trim()"))
+	b.fill("Corner H", "44.8")
+	b.see("on the mitre scale, a corner of 90.4°")
+	b.do(chromedp.Click("[aria-label='Measure corner H again']", chromedp.ByQuery))
+	b.focused("Corner H")
+	b.key("s")
+	b.key("s")
+	b.see("closes to")
+}
+
+// A burst of typing that ends in Enter while no field waits is a reading for the
+// tray, never a shortcut, and is there after a reload.
+func TestTypingInstrument(t *testing.T) {
+	b := onDemo(t, "measure?room=galley")
+	b.see("6 of 6 walls")
+	burst := func(text string) {
+		js[bool](b, "[..."+quote(text)+", 'Enter'].every(k => window.dispatchEvent(new KeyboardEvent('keydown', {key: k, cancelable: true, bubbles: true})) || true)")
+	}
+	burst(`10' 7 13/16"`)
+	b.see("In the tray")
+	b.see(`10' 7 13/16"`)
+	assert.False(t, js[bool](b, "!!document.querySelector('.el-dialog')"), "the stroke in it opens no search")
+	b.do(chromedp.Reload())
+	b.see(`10' 7 13/16"`)
+	b.do(chromedp.Click(".tray .btn", chromedp.ByQuery))
+	b.until("!document.querySelector('.tray')")
+	b.until("!document.body.innerText.includes('The room does not close')")
+	burst("ujk")
+	b.see("ft in")
+	assert.Equal(t, "ft in", js[string](b, "document.querySelector('.units .is-selected').innerText"), "no key of a burst acts")
+	b.key("u")
+	b.until("document.querySelector('.units .is-selected').innerText === 'mm'")
+}
+
+// What else is found at a wall and a corner, and a diagonal that was offered.
+func TestFactsOfARoom(t *testing.T) {
+	b := onDemo(t, "measure?room=ticket-office")
+	b.see("8 of 8 walls")
+	b.click(".low .btn", "Wall 1…")
+	b.fill("ceiling, left end", "113 1/4")
+	b.fill("ceiling, right end", "113 3/4")
+	b.see("The ceiling rises 1/2″ in 11′ 6″.")
+	b.fill("leans, + into room", "1/4 over 48")
+	b.fill("studs apart", "16")
+	b.do(chromedp.Evaluate("(s => { s.value = 'stud'; s.dispatchEvent(new Event('change')) })(document.querySelector('.facts .stud select'))", nil))
+	b.fill("at, from left end", "22")
+	b.see("Studs at 6″, 1′ 10″, 3′ 2″")
+	b.click(".low .btn", "Diagonals")
+	b.focused("Diagonal")
+	b.press("11' 8 3/4")
+	b.press(kb.Enter)
+	b.until("document.querySelectorAll('.plan .shot:not(.offered)').length === 1")
+	b.click(".low .btn", "Corner A…")
+	b.fill("radius", "3/4")
+	b.click(".low .btn", "Room…")
+	b.click(".facts .btn", "Copy this room")
+	b.see("Ticket Office, copy")
+	b.see("0 of 8 walls")
+	b.chord(input.ModifierCtrl, "z")
+	b.until("!document.body.innerText.includes('Ticket Office, copy')")
+}

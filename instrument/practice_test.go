@@ -1,0 +1,132 @@
+package instrument
+
+import (
+	"math"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/demo"
+)
+
+// shed is 12 × 8 ft with a 5 × 4 ft corner out of it: corner C is outside.
+var shed = []Room{{Name: "Shed", Corners: [][2]float64{{0, 0}, {144, 0}, {144, 96}, {84, 96}, {84, 144}, {0, 144}}}}
+
+func take(t *testing.T, p *Practice, at Target) (Reading, bool) {
+	t.Helper()
+	c, leave := p.Listen()
+	defer leave()
+	require.NoError(t, p.Press(at, "me"))
+	select {
+	case r := <-c:
+		return r, true
+	case <-time.After(200 * time.Millisecond):
+		return Reading{}, false
+	}
+}
+
+// Without noise it shows what stands there, on the scale and in the unit set.
+func TestReadsTheTrueRoom(t *testing.T) {
+	laser, prot := NewLaser(shed, 1), NewProtractor(shed, 1)
+	require.NoError(t, laser.Set(Settings{Battery: 90, Unit: measure.UnitInch}))
+	require.NoError(t, prot.Set(Settings{Battery: 90, Scale: job.ScaleMitre}))
+	r, ok := take(t, laser, Target{"shed", 1, -1})
+	require.True(t, ok)
+	assert.Equal(t, Reading{Source: "laser", Kind: Length, Length: 96 * measure.Inch, Unit: "in", Text: `8'`, Battery: r.Battery, At: r.At, For: "me"}, r)
+	assert.False(t, r.At.IsZero())
+	r, _ = take(t, laser, Target{"Shed", 0, 4})
+	assert.InDelta(t, math.Hypot(144, 144), r.Length.Inches(), 1.0/64, "corner A to corner E")
+	require.NoError(t, laser.Set(Settings{Battery: 90, Unit: measure.UnitMillimetre}))
+	r, _ = take(t, laser, Target{"Shed", 1, -1})
+	assert.Equal(t, "2438.5 mm", r.Text)
+	for i, want := range []string{"45", "45", "45", "45"} {
+		r, _ = take(t, prot, Target{"Shed", i, -1})
+		assert.Equal(t, want, r.Text)
+		assert.Equal(t, job.ScaleMitre, r.Scale)
+	}
+}
+
+func TestNoiseBiasAndDropouts(t *testing.T) {
+	p := NewProtractor(shed, 3)
+	require.NoError(t, p.Set(Settings{Noise: 0.2, Bias: 1, Battery: 100, Scale: job.ScaleCorner}))
+	sum, squares, n := 0.0, 0.0, 200
+	for range n {
+		r, ok := take(t, p, Target{"Shed", 0, -1})
+		require.True(t, ok)
+		sum, squares = sum+float64(r.Angle), squares+math.Pow(float64(r.Angle)-91, 2)
+		s := p.Settings()
+		s.Battery = 100
+		require.NoError(t, p.Set(s))
+	}
+	assert.InDelta(t, 91, sum/float64(n), 0.06)
+	assert.InDelta(t, 0.2, math.Sqrt(squares/float64(n)), 0.05)
+	require.NoError(t, p.Set(Settings{Dropouts: 1, Battery: 100}))
+	_, ok := take(t, p, Target{"Shed", 0, -1})
+	assert.False(t, ok)
+}
+
+// A low battery is noisy; a flat one does not answer and says what to do.
+func TestBattery(t *testing.T) {
+	p := NewLaser(shed, 5)
+	require.NoError(t, p.Set(Settings{Noise: 0.25, Battery: Low - 1, Unit: measure.UnitInch}))
+	squares := 0.0
+	for range 100 {
+		s := p.Settings()
+		s.Battery = Low - 1
+		require.NoError(t, p.Set(s))
+		r, ok := take(t, p, Target{"Shed", 1, -1})
+		require.True(t, ok)
+		squares += math.Pow(r.Length.Inches()-96, 2)
+	}
+	assert.InDelta(t, 1, math.Sqrt(squares/100), 0.25)
+	require.NoError(t, p.Set(Settings{Battery: 0}))
+	err := p.Press(Target{"Shed", 0, -1}, "")
+	assert.ErrorContains(t, err, "charge it")
+	for range 60 {
+		_ = p.Set(Settings{Battery: 50})
+	}
+	before := p.Info().Battery
+	for range 60 {
+		_ = p.Press(Target{"Shed", 0, -1}, "")
+	}
+	assert.Less(t, p.Info().Battery, before, "presses take of it")
+}
+
+func TestWhatIsNotThere(t *testing.T) {
+	p := NewLaser(shed, 1)
+	for _, c := range []Target{{"Attic", 0, -1}, {"Shed", 6, -1}, {"Shed", -1, -1}, {"Shed", 0, 9}} {
+		var no *NoTarget
+		require.ErrorAs(t, p.Press(c, ""), &no)
+		assert.NotEmpty(t, no.Remedy)
+	}
+	for _, s := range []Settings{{Noise: -1}, {Noise: math.NaN()}, {Bias: 99}, {Dropouts: 2}, {Battery: 101}, {Delay: time.Minute}} {
+		assert.Error(t, p.Set(s))
+	}
+	_, err := ReadRooms([]byte(`{"rooms":[{"name":"x","corners":[[0,0]]}]}`))
+	assert.Error(t, err)
+	_, err = ReadRooms([]byte(`{`))
+	assert.Error(t, err)
+}
+
+// A slow listener does not hold the instrument up, and one that left hears nothing.
+func TestListeners(t *testing.T) {
+	p := NewLaser(shed, 1)
+	c, leave := p.Listen()
+	for range 100 {
+		p.send(Reading{})
+	}
+	leave()
+	p.send(Reading{})
+	assert.Len(t, c, 16)
+}
+
+func TestTheDemoRoomsRead(t *testing.T) {
+	rooms, err := ReadRooms(demo.TrueRooms)
+	require.NoError(t, err)
+	assert.Len(t, rooms, 4)
+	assert.InDelta(t, 89.59, float64(rooms[0].angle(7)), 0.02)
+}
