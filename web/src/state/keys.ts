@@ -48,10 +48,14 @@ function on(e: KeyboardEvent) {
       timer = window.setTimeout(settle, together)
       return
     }
-    if (k === 'enter' && burst.length > 1 && /\d/.test(burst)) {
+    if (k === 'enter' && burst.length === 1) {
+      clearTimeout(timer)
+      settle() // a key of its own, pressed just before
+    }
+    if (k === 'enter' && burst.length > 1) {
       e.preventDefault()
       clearTimeout(timer)
-      toTray(burst.trim(), '', 'typed by an instrument')
+      if (/\d/.test(burst)) toTray(burst.trim(), '', 'typed by an instrument')
       burst = ''
       return
     }

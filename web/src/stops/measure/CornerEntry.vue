@@ -20,7 +20,9 @@ watch(mine, (now, was) => {
   if ((slot.value && !cur.value) || (!slot.value && !was.length && now.length)) reset()
 })
 const field = ref<InstanceType<typeof AngleInput>>()
-const scale = computed(() => cur.value?.scale ?? scaleInHand.value)
+/** Chosen and on its way: the next press goes on from it. */
+const chosenScale = ref('')
+const scale = computed(() => (chosenScale.value as typeof scaleInHand.value) || (cur.value?.scale ?? scaleInHand.value))
 
 async function commit(text: string, was: string) {
   const c = cur.value
@@ -35,13 +37,16 @@ async function commit(text: string, was: string) {
   slot.value = id
 }
 const setKind = (v: unknown) => attempt(setOp('corner', props.corner.id, 'kind', v, props.corner.kind))
-function setScale(v: unknown) {
+async function setScale(v: unknown) {
   scaleInHand.value = v as typeof scaleInHand.value
-  if (cur.value) void attempt(setOp('reading', cur.value.id, 'scale', v, cur.value.scale))
+  if (!cur.value) return
+  chosenScale.value = scaleInHand.value
+  await attempt(setOp('reading', cur.value.id, 'scale', v))
+  if (chosenScale.value === v) chosenScale.value = ''
 }
 function nextScale() {
   const i = scales.findIndex((s) => s.value === scale.value)
-  setScale(scales[(i + 1) % scales.length]!.value)
+  void setScale(scales[(i + 1) % scales.length]!.value)
 }
 async function again() {
   slot.value = ''
