@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"fmt"
+	"os"
+	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -10,6 +12,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // houses are the Ferry House's rooms: how each corner turns, in the order of the
@@ -169,4 +172,41 @@ func TestFactsOfARoom(t *testing.T) {
 	b.see("0 of 8 walls")
 	b.chord(input.ModifierCtrl, "z")
 	b.until("!document.body.innerText.includes('Ticket Office, copy')")
+}
+
+// A survey file is looked at before it is taken; one at fault is refused by its
+// lines. The plan is drawn as DXF that an independent reader opens.
+func TestSurveyFiles(t *testing.T) {
+	p := demo(t)
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/measure?room=galley")
+	b.see("6 of 6 walls")
+	dir := t.TempDir()
+	bad, good := filepath.Join(dir, "bad.csv"), filepath.Join(dir, "good.csv")
+	require.NoError(t, os.WriteFile(bad, []byte("wall,length\n1,9 cubits\n"), 0o644))
+	require.NoError(t, os.WriteFile(good, []byte("room,wall,length (mm),corner,reading\nPantry,1,2400,inside,90\nPantry,2,1800,inside,90\nPantry,3,2400,inside,90\nPantry,4,1800,inside,90\n"), 0o644))
+	b.click(".low .btn", "Room…")
+	b.until("document.querySelector('.facts input[type=file]')")
+	b.do(chromedp.SetUploadFiles(".facts input[type=file]", []string{bad}, chromedp.ByQuery))
+	b.see("Nothing can be taken until these are mended")
+	b.see("line 2, length")
+	b.do(chromedp.Click(".survey .el-dialog__headerbtn", chromedp.ByQuery))
+	b.until("!document.querySelector('.survey')?.offsetParent")
+	b.do(chromedp.SetUploadFiles(".facts input[type=file]", []string{good}, chromedp.ByQuery))
+	b.see("closes to 0″")
+	b.click(".survey .btn", "Add this room")
+	b.see("4 of 4 walls, 4 of 4 corners")
+	b.until("document.querySelector('.room').innerText.startsWith('Pantry')")
+
+	dxf := filepath.Join(dir, "plan.dxf")
+	require.NoError(t, os.WriteFile(dxf, get(t, p.addr+"/api/jobs/ferry-house/rooms/galley/plan.dxf"), 0o644))
+	cmd := exec.Command("node", "-e", `const P = require('dxf-parser'); const d = new (P.default ?? P)().parseSync(require('fs').readFileSync(process.argv[1], 'utf8'));
+		const n = k => d.entities.filter(e => e.type === k).length; const w = d.entities.find(e => e.layer === 'WALLS');
+		console.log(n('LINE'), n('TEXT'), Math.hypot(w.vertices[1].x - w.vertices[0].x, w.vertices[1].y - w.vertices[0].y).toFixed(3), Object.keys(d.tables.layer.layers).length)`, dxf)
+	modules, err := filepath.Abs("../web/node_modules")
+	require.NoError(t, err)
+	cmd.Env = append(os.Environ(), "NODE_PATH="+modules)
+	out, err := cmd.CombinedOutput()
+	require.NoError(t, err, string(out))
+	assert.Equal(t, "8 12 139.750 7", strings.TrimSpace(string(out)), "six walls, a door and the gap; sizes and corners; the first wall full size")
 }

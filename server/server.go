@@ -75,6 +75,7 @@ func API(r chi.Router, c Config) huma.API {
 	s.corner(api)
 	s.live(api)
 	s.instruments(api)
+	s.survey(api)
 	return api
 }
 

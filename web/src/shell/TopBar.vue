@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import InstrumentLight from './InstrumentLight.vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { RoomView } from '../api/client'
 import { attempt, live, redo, setOp, undo, view } from '../state/job'
 import { room } from '../state/place'
 
@@ -10,6 +12,16 @@ const route = useRoute()
 function toRoom(id: string) {
   void router.push({ name: ['shop', 'prices', 'quote'].includes(String(route.name)) ? 'measure' : route.name!, params: route.params, query: { room: id } })
 }
+/** The rooms on their floors, in the order they stand. */
+const floors = computed(() => {
+  const out: { name: string; rooms: RoomView[] }[] = []
+  for (const r of view.value?.rooms ?? []) {
+    const f = out.find((x) => x.name === r.storey)
+    if (f) f.rooms.push(r)
+    else out.push({ name: r.storey, rooms: [r] })
+  }
+  return out
+})
 const units = [
   { label: 'ft in', value: 'in' },
   { label: 'mm', value: 'mm' },
@@ -26,7 +38,10 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
         <button class="room" type="button">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
         <template #dropdown>
           <el-dropdown-menu>
-            <el-dropdown-item v-for="r in view.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
+            <template v-for="f in floors" :key="f.name">
+              <p v-if="f.name" class="storey quiet small">{{ f.name }}</p>
+              <el-dropdown-item v-for="r in f.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
+            </template>
             <el-dropdown-item command="+" divided>Add room…</el-dropdown-item>
           </el-dropdown-menu>
         </template>
@@ -67,4 +82,5 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
   .go span { display: none; } .go::before { content: '⌕'; font-size: 24px; color: var(--ink); }
   .room { font-weight: 600; overflow: hidden; text-overflow: ellipsis; max-width: 130px; }
 }
+.storey { padding: 6px 16px 0; }
 </style>

@@ -29,6 +29,9 @@ function accept(v: JobView) {
   if (v.id === open && (!view.value || view.value.id !== v.id || v.revision >= view.value.revision)) view.value = v
 }
 
+/** Fetches the job that is open again. */
+export const refresh = () => load(open)
+
 async function load(id: string) {
   accept(await take(api.GET('/api/jobs/{job}', { params: { path: { job: id }, query: { client } } })))
 }

@@ -129,7 +129,10 @@ useKeys({
   o: draft,
   d: diagonal,
   r: () => lengthField.value?.again(),
-  enter: () => lengthField.value?.focus(),
+  enter: async () => {
+    await nextTick()
+    lengthField.value?.focus()
+  },
   escape: () => {
     sheetOpen.value = ''
     twice.value = false
@@ -173,7 +176,7 @@ useKeys({
         <template v-if="missingHere.length">
           <b>missing</b><button v-for="m in missingHere.slice(0, 6)" :key="m.kind + m.id" class="miss" type="button" @click="measureNow(m.kind, m.id)">{{ m.text }}</button><span v-if="missingHere.length > 6">and {{ missingHere.length - 6 }} more</span>
         </template>
-        <span class="keys"><kbd>Enter</kbd> take it and go on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <template v-if="laser?.practice"><kbd>P</kbd> practice reading </template><span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
+        <span class="keys"><kbd>Enter</kbd> on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <template v-if="laser?.practice"><kbd>P</kbd> reading </template><span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
         <b class="count">{{ taken }}</b>
       </p>
     </div>

@@ -8,6 +8,7 @@ import LengthInput from '../../parts/LengthInput.vue'
 import { roomShapes } from '../../state/choices'
 import { attempt, change, newId, setOp, view } from '../../state/job'
 import { room } from '../../state/place'
+import SurveyBox from '../../shell/SurveyBox.vue'
 import { tell } from '../../state/notice'
 
 const router = useRouter()
@@ -31,6 +32,12 @@ async function remove() {
   const title = room.value!.title
   if (await attempt({ do: 'remove', kind: 'room', id: room.value!.id })) tell(`${title} is removed. Undo brings it back.`)
 }
+const file = ref<File | null>(null)
+function bring(e: Event) {
+  const input = e.target as HTMLInputElement
+  file.value = input.files?.[0] ?? null
+  input.value = ''
+}
 const tools = computed(() => view.value!.tools)
 const setTool = (field: string) => (text: string, was: string) => change(setOp('tools', '', field, text, was))
 </script>
@@ -51,7 +58,12 @@ const setTool = (field: string) => (text: string, was: string) => change(setOp('
       <EntryField label="corner reading ±" :value="String(tools.reading)" :commit="setTool('reading')" suffix="°" inputmode="decimal" />
     </div>
     <p class="quiet small">One standard deviation. A corner’s last foot is bent by compound, so half a degree is usual.</p>
-    <slot />
+    <h4>Files</h4>
+    <div class="row">
+      <a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.svg`" download>Plan, SVG</a><a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.dxf`" download>Plan, DXF</a>
+      <a class="btn plain" :href="`/api/jobs/${view!.id}/survey.csv`" download>Survey, CSV</a><label class="btn plain file">Bring in a survey<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bring" /></label>
+    </div>
+    <SurveyBox v-if="file" :file="file" @close="file = null" />
   </template>
 </template>
 
