@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server files instrument demo web/embed.go
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting clean
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -39,6 +39,8 @@ test-go:
 	$(GO) vet ./...
 	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./instrument/... ./demo/...
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
+	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseSlope -fuzztime 5s
+	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 5s
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
 	cd web && npm run --silent check && npm run --silent build
@@ -55,11 +57,15 @@ figures: chromium build
 	$(GO) test -count=1 -v ./e2e -binary $(CURDIR)/$(BIN) -run TestFigures -figures
 
 bench:
-	$(GO) test ./core/plan ./core/nest ./core/quote -run '^$$' -bench . -benchmem
+	$(GO) test ./core/plan ./core/nest ./core/quote ./core/survey -run '^$$' -bench . -benchmem
 
 # Makes the tables of docs/fitting.md again: half an hour on one core.
 fitting:
 	GOMAXPROCS=1 $(GO) test ./core/nest -run TestFigures -figures -timeout 90m -v
+
+# Makes the table of docs/closing.md again: some minutes.
+closing:
+	$(GO) test ./core/survey -run TestFigures -figures -timeout 60m -v
 
 clean:
 	rm -rf bin web/node_modules web/dist/assets web/dist/index.html web/src/api/*.gen.d.ts web/src/api/openapi.json

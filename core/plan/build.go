@@ -67,13 +67,13 @@ func (b *builder) room(r *job.Room) {
 
 // run plans one run; count pieces of the room are labelled already.
 func (b *builder) run(r *job.Room, run *job.Run, count int) int {
+	b.borrowed(r, run)
 	m := b.job.Moulding(run.Moulding)
 	if m.Kind != job.KindBase {
 		b.notPlanned(r, m)
 		return count
 	}
 	hung := count // those of the runs before go up first
-	b.borrowed(r, run)
 	spans := spans(r, b.at, run.Level)
 	corners := make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))

@@ -200,7 +200,7 @@ func (b *builder) name(f *Finding, suspects []survey.Suspect) {
 	for _, x := range shown {
 		k := keep(keepKind(x.Ref), b.keepID(x.Ref))
 		if len(shown) > 1 {
-			k.Text = "Keep " + b.named(x.Ref) + " as read"
+			k.Text = "Keep " + strings.TrimPrefix(b.named(x.Ref), b.whole(x.Ref)+" read ") + " as read"
 		}
 		if !slices.Contains(f.Acts, k) {
 			f.Acts = append(f.Acts, k)
@@ -406,25 +406,59 @@ func pattern(by measure.Length) (survey.Pattern, bool) {
 	return survey.Pattern{}, false
 }
 
-// borrowed says which walls of a run were measured only at another level.
+// borrowed says which walls and corners of a run were measured only at another
+// level.
 func (b *builder) borrowed(r *job.Room, run *job.Run) {
-	var walls, ids []string
+	f := Finding{Stop: "measure", Room: r.ID, Code: "level_borrowed", Severity: SeverityCheck, Kind: "room", ID: r.ID}
+	var walls, corners []string
 	from := job.Level("")
+	note := func(list *[]string, name, kind, id string, l job.Level) {
+		*list, from = append(*list, name), l
+		f.Kind, f.ID = kind, id
+	}
 	for i, w := range r.Walls {
 		if l, ok := b.at.Wall(i, run.Level); ok && l.Level != run.Level {
-			walls, ids, from = append(walls, fmt.Sprint(i+1)), append(ids, w.ID), l.Level
+			note(&walls, fmt.Sprint(i+1), "wall", w.ID, l.Level)
 		}
 	}
-	if len(walls) == 0 {
+	for i, c := range r.Corners {
+		if k, ok := b.at.Corner(i, run.Level); ok && k.Level != run.Level && r.Joined(i) {
+			note(&corners, job.CornerLetter(i), "corner", c.ID, k.Level)
+		}
+	}
+	if len(walls)+len(corners) == 0 {
 		return
 	}
-	f := Finding{Stop: "measure", Room: r.ID, Code: "level_borrowed", Severity: SeverityCheck, Kind: "room", ID: r.ID}
-	f.Text = fmt.Sprintf("Walls %s were not measured at the %s.", listed(walls), run.Level)
-	if len(walls) == 1 {
-		f.Kind, f.ID = "wall", ids[0]
-		f.Text = fmt.Sprintf("Wall %s was not measured at the %s.", walls[0], run.Level)
+	if len(walls)+len(corners) > 1 {
+		f.Kind, f.ID = "room", r.ID
 	}
-	f.Why = fmt.Sprintf("The length at the %s stands in, and walls lean.", from)
+	if len(walls) == len(r.Walls) {
+		f.Text = fmt.Sprintf("This room was not measured at the %s, where %s runs.", run.Level, b.job.Moulding(run.Moulding).Title())
+	} else {
+		f.Text = upper(fmt.Sprintf("%s not measured at the %s.", which(walls, corners), run.Level))
+	}
+	f.Why = fmt.Sprintf("What was measured at the %s stands in, and walls lean.", from)
 	f.Remedy = fmt.Sprintf("Measure at the %s, where the moulding sits.", run.Level)
 	b.find(f)
+}
+
+// which names walls and corners as the beginning of a sentence.
+func which(walls, corners []string) string {
+	var parts []string
+	for _, p := range []struct {
+		one, many string
+		names     []string
+	}{{"wall", "walls", walls}, {"corner", "corners", corners}} {
+		switch len(p.names) {
+		case 0:
+		case 1:
+			parts = append(parts, p.one+" "+p.names[0])
+		default:
+			parts = append(parts, p.many+" "+listed(p.names))
+		}
+	}
+	if len(walls)+len(corners) == 1 {
+		return parts[0] + " was"
+	}
+	return strings.Join(parts, " and ") + " were"
 }

@@ -180,3 +180,16 @@ func TestCornersReadTwice(t *testing.T) {
 	assert.NotContains(t, codes(build(t, j)), "readings_differ")
 	assert.Equal(t, 90.5, float64(piece(t, build(t, j), "k.w2").Right.Theta))
 }
+
+// Rooms of any number of walls, and one whose walls cross.
+func TestManyWallsAndCrossedOnes(t *testing.T) {
+	for _, n := range []int{1, 2, 3, 200} {
+		lengths, readings := strings.Repeat("40, ", n-1)+"40", strings.Repeat("90, ", n-1)+"90"
+		for _, closed := range []bool{true, false} {
+			_, err := plan.Build(read(t, room(closed, "", lengths, readings)))
+			assert.NoError(t, err)
+		}
+	}
+	p := build(t, read(t, room(true, "", "100, 40, 160, 160, 40, 100, 60, 60", "90, 90, 90, 90, 90, 90, out 90, out 90")))
+	assert.NotEmpty(t, codes(p))
+}

@@ -2,7 +2,9 @@
 // The room from above, as measured; nothing is adjusted. With pieces it shows
 // the base, thicker than it is, with the hanging order.
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { select } from 'd3-selection'
+import { zoom, zoomIdentity } from 'd3-zoom'
+import { computed, ref, shallowRef, watch } from 'vue'
 import LengthText from './LengthText.vue'
 import SetText from './SetText.vue'
 import type { Floor } from '../api/client'
@@ -14,11 +16,23 @@ const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const floor = computed(() => room.value?.floor)
 const pad = { x: 64, top: 34, bottom: 58 }
-const fit = computed(() => {
+/** Pan and zoom by wheel, drag or two fingers; one finger scrolls the page as ever. */
+const svg = ref<SVGSVGElement>()
+const eye = shallowRef(zoomIdentity)
+const zooming = zoom<SVGSVGElement, unknown>()
+  .scaleExtent([0.5, 40])
+  .filter((e: MouseEvent | TouchEvent | WheelEvent) => ('touches' in e ? e.touches.length > 1 : e.type === 'wheel' || e.button === 0))
+  .on('zoom', (e: { transform: typeof zoomIdentity }) => (eye.value = e.transform))
+watch(svg, (el) => el && select(el).call(zooming).on('dblclick.zoom', null).style('touch-action', 'pan-x pan-y'))
+const whole = () => svg.value && select(svg.value).call(zooming.transform, zoomIdentity)
+const zoomBy = (k: number) => svg.value && select(svg.value).call(zooming.scaleBy, k)
+watch(() => room.value?.id, whole)
+const base = computed(() => {
   const b = floor.value?.box ?? [0, 0, 1, 1]
   const k = Math.max(0.01, Math.min((width.value - 2 * pad.x) / (b[2]! || 1), (height.value - pad.top - pad.bottom) / (b[3]! || 1)))
   return { k, x: (width.value - k * b[2]!) / 2 - k * b[0]!, y: pad.top + (height.value - pad.top - pad.bottom - k * b[3]!) / 2 - k * b[1]! }
 })
+const fit = computed(() => ({ k: base.value.k * eye.value.k, x: base.value.x * eye.value.k + eye.value.x, y: base.value.y * eye.value.k + eye.value.y }))
 const X = (p: number[]) => fit.value.x + fit.value.k * p[0]!
 const Y = (p: number[]) => fit.value.y + fit.value.k * p[1]!
 const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixed(2)}`).join(' ')
@@ -46,7 +60,8 @@ const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
 /** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
 const letters = computed(() => {
-  const taken: { x: number; y: number }[] = []
+  const taken: { from: number; to: number; y: number }[] = []
+  const wide = 60 // a letter and its reading
   return (floor.value?.corners ?? []).map((c) => {
     const behind = props.trim && c.kind === 'inside'
     const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
@@ -54,8 +69,9 @@ const letters = computed(() => {
     return { ...c, y: p.y, ...(side > 0.3 ? { x: p.x - 6, anchor: 'start' } : side < -0.3 ? { x: p.x + 6, anchor: 'end' } : { x: p.x, anchor: 'middle' }) }
   }).map((c) => {
     // Where two readings would lie on each other, the second shows its letter alone.
-    const bare = taken.some((t) => Math.abs(t.x - c.x) < 66 && Math.abs(t.y - c.y) < 15) && !isChosen('corner', c.id)
-    if (!bare) taken.push({ x: c.x, y: c.y })
+    const from = c.anchor === 'start' ? c.x : c.anchor === 'end' ? c.x - wide : c.x - wide / 2
+    const bare = taken.some((t) => t.from < from + wide && from < t.to && Math.abs(t.y - c.y) < 15) && !isChosen('corner', c.id)
+    if (!bare) taken.push({ from, to: from + wide, y: c.y })
     return { ...c, bare }
   })
 })
@@ -63,7 +79,7 @@ const letters = computed(() => {
 
 <template>
   <div ref="box" class="plan">
-    <svg v-if="floor && floor.walls.length && width > 40" :width="width" :height="height" role="img" :aria-label="`${room?.title} from above`">
+    <svg v-if="floor && floor.walls.length && width > 40" ref="svg" :width="width" :height="height" role="img" :aria-label="`${room?.title} from above`">
       <polygon v-if="room?.closed" class="floor" :points="path(floor.walls.map((w) => w.from))" />
       <g v-if="trim">
         <polygon
@@ -108,6 +124,9 @@ const letters = computed(() => {
         </g>
       </g>
     </svg>
+    <p v-if="floor && floor.walls.length" class="lens">
+      <button type="button" aria-label="Closer" title="Closer" @click="zoomBy(1.5)">+</button><button type="button" aria-label="Further away" title="Further away" @click="zoomBy(1 / 1.5)">−</button><button v-if="eye !== zoomIdentity" type="button" @click="whole">whole room</button>
+    </p>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
       scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}
@@ -118,7 +137,10 @@ const letters = computed(() => {
 <style scoped>
 .plan { position: relative; width: 100%; height: 100%; min-height: 200px; overflow: hidden; }
 svg { position: absolute; inset: 0; }
-.note { position: absolute; left: 20px; right: 20px; bottom: 8px; }
+.note { position: absolute; left: 20px; right: 180px; bottom: 8px; }
+.lens { position: absolute; right: 10px; bottom: 6px; display: flex; gap: 4px; z-index: 1; }
+.lens button { min-width: 32px; height: 32px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); cursor: pointer; font-size: 15px; padding: 0 8px; }
+@media (max-width: 860px) { .lens button { min-width: 44px; height: 44px; } .note { right: 120px; } }
 .floor { fill: #fffef8; }
 .face { stroke: var(--ink); stroke-width: 3; stroke-linecap: square; }
 .hit { stroke: transparent; stroke-width: 22; fill: transparent; cursor: pointer; }

@@ -2,7 +2,7 @@
 // A new room: how many wall faces, and whether they come round.
 import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { roomShapes } from '../state/choices'
+import { newShapes } from '../state/choices'
 import { attempt, newId, view } from '../state/job'
 import { choose } from '../state/place'
 
@@ -11,7 +11,7 @@ const router = useRouter()
 const open = ref(true)
 const name = ref('')
 const walls = ref('4')
-const closed = ref(true)
+const shape = ref('room')
 const bad = ref('')
 const first = ref<HTMLInputElement>()
 
@@ -27,7 +27,7 @@ async function add() {
   const ok = await attempt({
     do: 'add', kind: 'room', id, after: view.value?.rooms.at(-1)?.id,
     value: {
-      id, name: name.value.trim(), closed: closed.value, walls: ids.map((w) => ({ id: w })), corners: ids.map((w) => ({ id: `${w}c` })),
+      id, name: name.value.trim(), closed: shape.value !== 'run', walls: ids.map((w) => ({ id: w })), corners: ids.map((w) => ({ id: `${w}c`, kind: shape.value === 'island' ? 'outside' : 'inside' })),
       runs: moulding ? [{ id: `${id}-run`, moulding: moulding.id, level: 'floor' }] : [],
     },
   })
@@ -44,8 +44,8 @@ async function add() {
     <form @submit.prevent="add">
       <label>Name <input ref="first" v-model="name" maxlength="200" placeholder="Waiting room" /></label>
       <label>Wall faces, counted once around, left to right <input v-model="walls" inputmode="numeric" class="short" /></label>
-      <el-segmented v-model="closed" :options="roomShapes" aria-label="Closed or open" />
-      <p class="quiet small">A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere.</p>
+      <el-segmented v-model="shape" :options="newShapes" aria-label="Closed, open, or a column" />
+      <p class="quiet small">A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere. A column is walked around outside, left to right.</p>
       <p v-if="bad" class="stop small" role="alert">{{ bad }}</p>
       <button class="btn main" type="submit">Add room and measure</button>
     </form>

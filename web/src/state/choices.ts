@@ -4,6 +4,8 @@ import { attempt, setOp, view } from './job'
 export const turnKinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
 export const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
 export const roomShapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
+/** A column or pier is a closed run seen from outside. */
+export const newShapes = [{ label: 'closed room', value: 'room' }, { label: 'open run', value: 'run' }, { label: 'column', value: 'island' }]
 export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
 export const buyWays = [{ label: 'share', value: 'share' }, { label: 'fitted', value: 'fit' }]
 export const mouldingKinds = [{ label: 'base', value: 'base' }, { label: 'shoe', value: 'shoe' }, { label: 'chair rail', value: 'rail' }, { label: 'crown', value: 'crown' }, { label: 'casing', value: 'casing' }]

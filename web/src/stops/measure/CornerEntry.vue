@@ -80,7 +80,7 @@ defineExpose({ focus: () => field.value?.focus() })
       <li v-if="!cur" class="on new">new reading</li>
       <li v-if="corner.spread" class="spread quiet">spread {{ corner.spread }}</li>
     </ul>
-    <span v-if="corner.theta && scale !== 'corner'" class="under small quiet">a corner of {{ corner.theta }}</span>
+    <p v-if="corner.sees || (corner.theta && scale !== 'corner')" class="under small quiet"><template v-if="corner.theta && scale !== 'corner'">A corner of {{ corner.theta }}. </template><template v-if="corner.sees">A mistake here shows from {{ corner.sees }} up.</template></p>
   </div>
 </template>
 
@@ -91,7 +91,7 @@ defineExpose({ focus: () => field.value?.focus() })
 .side { display: flex; flex-direction: column; gap: 3px; }
 .line { display: flex; align-items: center; gap: 6px; } .cap { font-size: 13px; color: var(--pencil); width: 38px; }
 .side .el-segmented, .side :deep(.el-segmented__item) { min-height: 28px; }
-.under { flex-basis: 100%; }
+.under { flex-basis: 100%; margin: -2px 0 0; }
 .side :deep(.el-segmented__item) { padding: 0 8px; }
 .tick { display: flex; gap: 6px; align-items: center; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
 .chips { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 5px; margin: 0; padding: 0; list-style: none; font-size: 13.5px; align-items: center; }

@@ -20,7 +20,6 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
       <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField kind="corner" :id="corner.id" field="depth" label="depth" :facts="corner.facts" />
       <EntryField label="leans, + to the right" :value="corner.lean" :commit="lean" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
     </div>
-    <p v-if="corner.sees" class="small quiet">A mistake of {{ corner.sees }} in its reading would be noticed.</p>
   </template>
   <template v-if="room && !room.closed">
     <div v-for="side in ['left', 'right'] as const" :key="side" class="end">

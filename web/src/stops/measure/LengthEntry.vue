@@ -3,6 +3,7 @@
 // burned inch, and the readings taken before.
 import { computed, nextTick, reactive, ref, watch } from 'vue'
 import LengthInput from '../../parts/LengthInput.vue'
+import SetText from '../../parts/SetText.vue'
 import type { WallView } from '../../api/client'
 import { attempt, change, newId, setOp, view } from '../../state/job'
 import { level, twice } from '../../state/measuring'
@@ -101,6 +102,7 @@ defineExpose({ focus: () => field.value?.focus(), again })
       <li v-if="!cur" class="on new">new reading</li>
       <li v-if="wall.spread" class="spread quiet">spread {{ wall.spread }}</li>
     </ul>
+    <p v-if="cur?.sees" class="sees small quiet">A mistake here shows from <SetText :text="cur.sees" /> up.</p>
   </div>
 </template>
 
@@ -113,6 +115,7 @@ defineExpose({ focus: () => field.value?.focus(), again })
 select { width: 122px; height: 24px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 13px; color: var(--ink); }
 .burn { border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; padding: 2px 8px; min-height: 26px; cursor: pointer; color: var(--pencil); }
 .burn[aria-pressed='true'] { background: var(--ink); color: #fff; border-color: var(--ink); }
+.sees { flex-basis: 100%; margin: -2px 0 0; }
 .chips { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 5px; margin: 0; padding: 0; list-style: none; font-size: 13.5px; align-items: center; }
 .chips li { display: flex; border: 1px solid var(--rule); border-radius: 3px; min-height: 28px; align-items: center; }
 .chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
