@@ -15,7 +15,7 @@ const props = defineProps<{ trim?: boolean }>()
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const floor = computed(() => room.value?.floor)
-const pad = { x: 64, top: 34, bottom: 58 }
+const pad = computed(() => ({ x: 64, top: 34, bottom: width.value < 500 ? 72 : 58 }))
 /** Pan and zoom by wheel, drag or two fingers; one finger scrolls the page as ever. */
 const svg = ref<SVGSVGElement>()
 const eye = shallowRef(zoomIdentity)
@@ -29,8 +29,8 @@ const zoomBy = (k: number) => svg.value && select(svg.value).call(zooming.scaleB
 watch(() => room.value?.id, whole)
 const base = computed(() => {
   const b = floor.value?.box ?? [0, 0, 1, 1]
-  const k = Math.max(0.01, Math.min((width.value - 2 * pad.x) / (b[2]! || 1), (height.value - pad.top - pad.bottom) / (b[3]! || 1)))
-  return { k, x: (width.value - k * b[2]!) / 2 - k * b[0]!, y: pad.top + (height.value - pad.top - pad.bottom - k * b[3]!) / 2 - k * b[1]! }
+  const k = Math.max(0.01, Math.min((width.value - 2 * pad.value.x) / (b[2]! || 1), (height.value - pad.value.top - pad.value.bottom) / (b[3]! || 1)))
+  return { k, x: (width.value - k * b[2]!) / 2 - k * b[0]!, y: pad.value.top + (height.value - pad.value.top - pad.value.bottom - k * b[3]!) / 2 - k * b[1]! }
 })
 const fit = computed(() => ({ k: base.value.k * eye.value.k, x: base.value.x * eye.value.k + eye.value.x, y: base.value.y * eye.value.k + eye.value.y }))
 const X = (p: number[]) => fit.value.x + fit.value.k * p[0]!
@@ -58,6 +58,25 @@ const numbers = computed(() =>
 /** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
 const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
+/** Where each wall's size goes, behind the wall. One that would lie on another's is left to the band, until its wall is chosen or the drawing is closer. */
+const sizeAt = computed(() => {
+  const taken: { x: number; y: number; w: number; h: number }[] = []
+  const out = new Map<string, string>()
+  const walls = [...(floor.value?.walls ?? [])].sort((a, b) => Number(wallOn(b.id)) - Number(wallOn(a.id)) || long(b) - long(a))
+  for (const w of walls) {
+    const l = long(w)
+    if (l <= 40 && !wallOn(w.id)) continue
+    const angle = l < 44 ? 0 : w.angle
+    const steep = Math.abs(Math.sin((angle * Math.PI) / 180))
+    const p = off(mid(w.from, w.to), w.facing, l < 44 ? -26 : -17)
+    const half = 3.5 * (entryOf.value.get(w.id)?.length?.text.length ?? 6) // of the text's width
+    const box = { ...p, w: half * (1 - steep) + 7, h: half * steep + 7 }
+    if (taken.some((t) => Math.abs(t.x - p.x) < t.w + box.w && Math.abs(t.y - p.y) < t.h + box.h)) continue
+    taken.push(box)
+    out.set(w.id, `translate(${p.x} ${p.y}) rotate(${angle})`)
+  }
+  return out
+})
 /** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
 const letters = computed(() => {
   const taken: { from: number; to: number; y: number }[] = []
@@ -91,8 +110,8 @@ const letters = computed(() => {
         <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <line class="face" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
         <text
-          v-if="!trim && (long(w) > 40 || wallOn(w.id))" class="size" text-anchor="middle" dominant-baseline="central" :class="{ small: long(w) < 70 }"
-          :transform="`translate(${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).x} ${off(mid(w.from, w.to), w.facing, long(w) < 44 ? -26 : -17).y}) rotate(${long(w) < 44 ? 0 : w.angle})`"
+          v-if="!trim && sizeAt.has(w.id)" class="size" text-anchor="middle" dominant-baseline="central" :class="{ small: long(w) < 70 }"
+          :transform="sizeAt.get(w.id)"
         ><LengthText v-if="entryOf.get(w.id)?.length" :of="entryOf.get(w.id)!.length!" svg /><tspan v-else>{{ w.label }}?</tspan></text>
       </g>
       <g v-for="o in floor.openings" :key="o.id">
@@ -129,7 +148,7 @@ const letters = computed(() => {
     </p>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
-      scale 1:{{ scale }} · {{ trim ? 'base drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}
+      scale 1:{{ scale }}<template v-if="width > 500"> · {{ trim ? 'base drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
     </p>
   </div>
 </template>

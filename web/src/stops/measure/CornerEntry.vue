@@ -99,5 +99,5 @@ defineExpose({ focus: () => field.value?.focus() })
 .chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
 .chips button { border: 0; background: none; cursor: pointer; padding: 3px 8px; } .chips .x { padding: 3px 7px; color: var(--pencil); border-left: 1px solid var(--rule); }
 @media (max-width: 860px) { .side .el-segmented, .side :deep(.el-segmented__item), .tick, .chips li, .chips button { min-height: 44px; } .more { width: 44px; height: 56px; } }
-@media (max-width: 640px) { .corner { max-width: none; } .corner :deep(.entry.big) { flex: 1; } .side { flex-basis: 100%; } }
+@media (max-width: 860px) { .corner { max-width: none; flex: 1 1 320px; } .corner :deep(.entry.big) { flex: 1; } .side { flex-basis: 100%; } }
 </style>

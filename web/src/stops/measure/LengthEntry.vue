@@ -121,5 +121,5 @@ select { width: 122px; height: 24px; border: 1px solid var(--rule); border-radiu
 .chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
 .chips button { border: 0; background: none; cursor: pointer; padding: 3px 8px; } .chips .x { padding: 3px 7px; color: var(--pencil); border-left: 1px solid var(--rule); }
 @media (max-width: 860px) { .more { width: 44px; height: 56px; } select, .burn, .chips li, .chips button { min-height: 44px; } }
-@media (max-width: 640px) { .length { max-width: none; } .length :deep(.entry.big) { flex: 1; } .side { flex-direction: row; flex-wrap: wrap; flex-basis: 100%; } .side label { flex: 1 1 40%; } .side select { flex: 1; width: auto; min-width: 0; } .burn { flex-basis: 100%; } }
+@media (max-width: 860px) { .length { max-width: none; flex: 1 1 320px; } .length :deep(.entry.big) { flex: 1; } .side { flex-direction: row; flex-wrap: wrap; flex-basis: 100%; } .side label { flex: 1 1 40%; } .side select { flex: 1; width: auto; min-width: 0; } .burn { flex-basis: 100%; } }
 </style>
