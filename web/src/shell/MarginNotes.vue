@@ -41,7 +41,7 @@ function go(f: FindingView) {
           <span class="why"><SetText :text="f.why" /></span>
           <span class="remedy"><SetText :text="f.remedy" /></span>
         </button>
-        <p v-if="f.acts.length" class="acts"><button v-for="(a, k) in f.acts" :key="a.do + a.id" type="button" :aria-label="a.text" @click="act(a)">{{ f.acts[k - 1]?.do === a.do ? short(a.text) : a.text }}</button></p>
+        <p v-if="f.acts.length" class="acts"><template v-for="(a, k) in f.acts" :key="a.do + a.id"><i v-if="k && f.acts[k - 1]!.do !== a.do" /><button type="button" :aria-label="a.text" @click="act(a)">{{ f.acts[k - 1]?.do === a.do ? short(a.text) : a.text }}</button></template></p>
       </li>
     </ul>
     <p v-if="elsewhere" class="quiet small">{{ elsewhere }} more to look at in other rooms.</p>
@@ -58,8 +58,8 @@ strong { font-weight: 600; display: block; position: relative; }
 .sign { position: absolute; left: -18px; }
 .why, .remedy { display: block; }
 .why { color: var(--pencil); } .remedy { color: var(--ink); }
-.acts { display: flex; flex-wrap: wrap; gap: 2px 8px; padding-left: 18px; } .acts button { border: 0; background: none; padding: 3px 0; color: var(--chalk); font-weight: 600; font-size: 14px; cursor: pointer; text-align: left; }
-@media (max-width: 1100px) { .acts button { min-height: 44px; } }
+.acts { display: flex; flex-wrap: wrap; gap: 2px 8px; padding-left: 18px; } .acts i { flex-basis: 100%; } .acts button { border: 0; background: none; padding: 3px 0; color: var(--chalk); font-weight: 600; font-size: 14px; cursor: pointer; text-align: left; }
+@media (max-width: 1100px) { .acts i { flex-basis: 100%; } .acts button { min-height: 44px; } }
 .stop strong { color: var(--brick); } .check strong { color: var(--ochre); }
 @media (max-width: 1100px) { .margin { width: auto; border-left: 0; border-top: 1px solid #d9a9a0; overflow: visible; } }
 </style>
