@@ -121,6 +121,7 @@ func atLevel(l job.Level) string {
 func (b *builder) judge(r *job.Room, s Survey, f Finding) {
 	v := s.Verdict
 	b.level = s.Level
+	b.blind(r, s, f)
 	switch {
 	case v.Redundancy == 0 && !r.Closed && s.Level == job.Floor:
 		f.Code, f.Severity = "run_unchecked", SeverityNote
@@ -314,6 +315,30 @@ func (b *builder) unkept(all []survey.Suspect) []survey.Suspect {
 		}
 	}
 	return out
+}
+
+// blind notices a diagonal between corners that do not see each other.
+func (b *builder) blind(r *job.Room, s Survey, f Finding) {
+	n := len(r.Walls)
+	if !r.Closed || len(s.Verdict.Points) < n {
+		return
+	}
+	for _, d := range r.Diagonals {
+		from, _ := r.Point(d.From)
+		to, _ := r.Point(d.To)
+		if d.Level != s.Level || d.Kept || survey.Sees(s.Verdict.Points[:n], from, to) {
+			continue
+		}
+		f.Code, f.Severity, f.Kind, f.ID = "diagonal_blind", SeverityCheck, "diagonal", d.ID
+		f.Text = upper(fmt.Sprintf("%s and %s do not see each other.", r.PointName(from), r.PointName(to)))
+		f.Why = "A wall or a corner stands between them, so no tape or laser runs straight."
+		if next := to - from; next == 1 || next == -1 || next == n-1 || next == 1-n {
+			f.Why = "They are the ends of one wall: that is its own length."
+		}
+		f.Remedy = "Look which corners were meant, and change or remove the diagonal."
+		f.Acts = []Act{again("diagonal", d.ID, "that diagonal"), keep("diagonal", d.ID)}
+		b.find(f)
+	}
 }
 
 // crossed notices walls that cross each other though the room closes.

@@ -181,6 +181,18 @@ func TestCornersReadTwice(t *testing.T) {
 	assert.Equal(t, 90.5, float64(piece(t, build(t, j), "k.w2").Right.Theta))
 }
 
+func TestDiagonals(t *testing.T) {
+	shot := func(from, to, length string) job.Job {
+		return with(t, room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90"), `"diagonals":[{"id":"d","from":"`+from+`","to":"`+to+`","length":"`+length+`"}]`)
+	}
+	assert.Empty(t, codes(build(t, shot("c6", "c3", `127 5/8`))), "across, in sight")
+	f := finding(t, build(t, shot("c2", "c4", `76 7/8`)), "diagonal_blind")
+	assert.Equal(t, "Corner B and corner D do not see each other.", f.Text)
+	assert.Contains(t, finding(t, build(t, shot("c1", "c2", `96`)), "diagonal_blind").Why, "its own length")
+	f = finding(t, build(t, shot("c6", "c3", `139 5/8`)), "room_open")
+	assert.Contains(t, f.Text+f.Why, "diagonal from corner F to corner C is")
+}
+
 // Rooms of any number of walls, and one whose walls cross.
 func TestManyWallsAndCrossedOnes(t *testing.T) {
 	for _, n := range []int{1, 2, 3, 200} {

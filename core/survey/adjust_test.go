@@ -171,3 +171,21 @@ func TestOpenRun(t *testing.T) {
 	assert.False(t, v.Closes)
 	assert.Len(t, v.Suspects, 4, "one condition parts nothing")
 }
+
+// Two mistakes at once: the second is found when the first is taken away, and
+// without both the rest agrees.
+func TestTwoMistakes(t *testing.T) {
+	room, _ := plainRoom()
+	rnd := rand.New(rand.NewPCG(8, 8))
+	n := noise{1.0 / 16, 0.3}
+	m := room.again(rnd, room.read(rnd, n), n)
+	m = offWall(offWall(m, 0, 12), 3, 4)
+	v := Check(m)
+	require.NotEmpty(t, v.Suspects)
+	require.NotEmpty(t, v.Others)
+	assert.Equal(t, Ref{Of: OfWall, At: 0}, v.Suspects[0].Ref)
+	assert.InDelta(t, 12, v.Suspects[0].Off.Length.Inches(), 0.5)
+	assert.Equal(t, "a foot", v.Suspects[0].Matches()[0].Name)
+	assert.Equal(t, 3, v.Others[0].At)
+	assert.True(t, v.Cleared)
+}

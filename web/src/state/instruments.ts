@@ -28,6 +28,7 @@ export const tray = useLocalStorage<Tray[]>('gnomon.tray', [])
 let serial = 0
 export function toTray(text: string, kind: Tray['kind'], from: string, scale?: string) {
   tray.value = [...tray.value, { id: `${Date.now()}-${serial++}`, text, kind, scale, from, at: new Date().toLocaleTimeString() }]
+  tell(`${text} is in the tray, at Measure.`)
 }
 export const dropFromTray = (id: string) => (tray.value = tray.value.filter((t) => t.id !== id))
 

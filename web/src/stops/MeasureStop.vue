@@ -128,6 +128,7 @@ useKeys({
   k: () => step(-1, false),
   o: draft,
   d: diagonal,
+  b: () => lengthField.value?.burn(),
   r: () => lengthField.value?.again(),
   enter: async () => {
     await nextTick()

@@ -1,25 +1,21 @@
 <script setup lang="ts">
 // One corner: the reading in hand with its scale, which way it turns, and the
 // readings taken before.
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import AngleInput from '../../parts/AngleInput.vue'
 import type { CornerView } from '../../api/client'
 import { scales, turnKinds } from '../../state/choices'
 import { attempt, change, newId, setOp } from '../../state/job'
 import { arriving } from '../../state/instruments'
 import { level, scaleInHand } from '../../state/measuring'
+import ReadingChips from './ReadingChips.vue'
+import { useSlot } from './slot'
 
 const props = defineProps<{ corner: CornerView; press: () => void }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 const mine = computed(() => props.corner.readings.filter((r) => r.level === level.value))
-const slot = ref('')
-const cur = computed(() => mine.value.find((r) => r.id === slot.value))
-const reset = () => (slot.value = mine.value.at(-1)?.id ?? '')
-watch([() => props.corner.id, level], reset, { immediate: true })
-watch(mine, (now, was) => {
-  if ((slot.value && !cur.value) || (!slot.value && !was.length && now.length)) reset()
-})
-const field = ref<InstanceType<typeof AngleInput>>()
+const { slot, field, cur, take, again } = useSlot(() => mine.value, [() => props.corner.id, level], () => false, () => {})
+const chips = computed(() => mine.value.map((r) => ({ id: r.id, text: `${r.typed}°`, notes: [r.scale === 'corner' ? '' : r.scale, r.kept ? 'kept' : ''].filter(Boolean) })))
 /** Chosen and on its way: the next press goes on from it. */
 const chosenScale = ref('')
 const scale = computed(() => (chosenScale.value as typeof scaleInHand.value) || (cur.value?.scale ?? scaleInHand.value))
@@ -48,17 +44,6 @@ function nextScale() {
   const i = scales.findIndex((s) => s.value === scale.value)
   void setScale(scales[(i + 1) % scales.length]!.value)
 }
-async function again() {
-  slot.value = ''
-  await nextTick()
-  field.value?.focus()
-}
-async function take(id: string) {
-  slot.value = id
-  await nextTick()
-  field.value?.focus()
-}
-const remove = (id: string) => attempt({ do: 'remove', kind: 'reading', id })
 const dropMarked = () => attempt(setOp('corner', props.corner.id, 'drop', !props.corner.drop, props.corner.drop))
 const keys = { i: () => void setKind('inside'), o: () => void setKind('outside'), s: nextScale, r: () => void again(), d: () => void dropMarked(), p: () => props.press() }
 defineExpose({ focus: () => field.value?.focus() })
@@ -72,14 +57,7 @@ defineExpose({ focus: () => field.value?.focus() })
       <div class="line"><span class="cap">turns</span><el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" /><label class="tick small quiet"><input type="checkbox" :checked="corner.drop" @change="dropMarked" />drop</label></div>
       <div class="line"><span class="cap">scale</span><el-segmented aria-label="Scale of the reading" :model-value="scale" :options="scales" @change="setScale" /></div>
     </div>
-    <ul v-if="mine.length > 1 || (mine.length && !cur)" class="chips" aria-label="Readings of this corner">
-      <li v-for="(r, i) in mine" :key="r.id" :class="{ on: r.id === slot }">
-        <button type="button" :aria-label="`Reading ${i + 1}, ${r.typed} degrees`" @click="take(r.id)">{{ r.typed }}°<small v-if="r.scale !== 'corner'"> {{ r.scale }}</small><small v-if="r.kept"> kept</small></button>
-        <button class="x" type="button" :aria-label="`Remove reading ${i + 1}`" @click="remove(r.id)">×</button>
-      </li>
-      <li v-if="!cur" class="on new">new reading</li>
-      <li v-if="corner.spread" class="spread quiet">spread {{ corner.spread }}</li>
-    </ul>
+    <ReadingChips of="corner" kind="reading" :list="chips" :slot-id="slot" :spread="corner.spread" @take="take" />
     <p v-if="corner.sees || (corner.theta && scale !== 'corner')" class="under small quiet"><template v-if="corner.theta && scale !== 'corner'">A corner of {{ corner.theta }}. </template><template v-if="corner.sees">A mistake here shows from {{ corner.sees }} up.</template></p>
   </div>
 </template>
@@ -94,10 +72,6 @@ defineExpose({ focus: () => field.value?.focus() })
 .under { flex-basis: 100%; margin: -2px 0 0; }
 .side :deep(.el-segmented__item) { padding: 0 8px; }
 .tick { display: flex; gap: 6px; align-items: center; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
-.chips { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 5px; margin: 0; padding: 0; list-style: none; font-size: 13.5px; align-items: center; }
-.chips li { display: flex; border: 1px solid var(--rule); border-radius: 3px; min-height: 28px; align-items: center; }
-.chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
-.chips button { border: 0; background: none; cursor: pointer; padding: 3px 8px; } .chips .x { padding: 3px 7px; color: var(--pencil); border-left: 1px solid var(--rule); }
-@media (max-width: 860px) { .side .el-segmented, .side :deep(.el-segmented__item), .tick, .chips li, .chips button { min-height: 44px; } .more { width: 44px; height: 56px; } }
+@media (max-width: 860px) { .side .el-segmented, .side :deep(.el-segmented__item), .tick { min-height: 44px; } .more { width: 44px; height: 56px; } }
 @media (max-width: 860px) { .corner { max-width: none; flex: 1 1 320px; } .corner :deep(.entry.big) { flex: 1; } .side { flex-basis: 100%; } }
 </style>

@@ -1,33 +1,23 @@
 <script setup lang="ts">
 // The length of one wall: the reading in hand, what it was measured between, the
 // burned inch, and the readings taken before.
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { computed, reactive } from 'vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import SetText from '../../parts/SetText.vue'
 import type { WallView } from '../../api/client'
 import { attempt, change, newId, setOp, view } from '../../state/job'
 import { level, twice } from '../../state/measuring'
 import { room } from '../../state/place'
+import ReadingChips from './ReadingChips.vue'
+import { useSlot } from './slot'
 
 const props = defineProps<{ wall: WallView; label: string; keys: Record<string, () => void> }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 
 const mine = computed(() => props.wall.lengths.filter((l) => l.level === level.value))
-const slot = ref('')
-const cur = computed(() => mine.value.find((l) => l.id === slot.value))
 const pending = reactive({ left: ':', right: ':', burned: false })
-function reset() {
-  slot.value = twice.value && mine.value.length === 1 ? '' : (mine.value.at(-1)?.id ?? '')
-  Object.assign(pending, { left: ':', right: ':', burned: false })
-}
-watch([() => props.wall.id, level, twice], reset, { immediate: true })
-// A reading that is gone, or that came from elsewhere while none was in hand.
-watch(mine, (now, was) => {
-  if (slot.value && !cur.value) reset()
-  else if (!slot.value && !was.length && now.length && !twice.value) slot.value = now[0]!.id
-})
-
-const field = ref<InstanceType<typeof LengthInput>>()
+const { slot, field, cur, take, again } = useSlot(() => mine.value, [() => props.wall.id, level, twice], () => twice.value && mine.value.length === 1, () => Object.assign(pending, { left: ':', right: ':', burned: false }))
+const chips = computed(() => mine.value.map((l) => ({ id: l.id, text: l.as.text, notes: [l.burned && `− ${l.burned}`, l.part && 'part', l.kept && 'kept'].filter((n) => typeof n === 'string' && n !== '') as string[] })))
 /** What was called out at Look stands where the tape's length will. */
 const about = computed(() => (!cur.value && props.wall.rough ? `about ${props.wall.rough.text}` : undefined))
 const stands = computed(() => [
@@ -67,20 +57,8 @@ function toggleBurned() {
   if (cur.value) void attempt(setOp('length', cur.value.id, 'burned', cur.value.burned ? null : burn.value))
   else pending.burned = !pending.burned
 }
-async function again() {
-  slot.value = ''
-  Object.assign(pending, { left: ':', right: ':', burned: false })
-  await nextTick()
-  field.value?.focus()
-}
-async function take(id: string) {
-  slot.value = id
-  await nextTick()
-  field.value?.focus()
-}
-const remove = (id: string) => attempt({ do: 'remove', kind: 'length', id })
 const keys = computed(() => ({ ...props.keys, b: toggleBurned, r: () => void again() }))
-defineExpose({ focus: () => field.value?.focus(), again })
+defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 </script>
 
 <template>
@@ -94,14 +72,7 @@ defineExpose({ focus: () => field.value?.focus(), again })
       <label>to <select :value="at('right')" aria-label="Measured to, at the right" @change="(e) => setStand('right', (e.target as HTMLSelectElement).value)"><option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
       <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">from the burned {{ burn }}<template v-if="burned">: taken off</template></button>
     </div>
-    <ul v-if="mine.length > 1 || (mine.length && !cur)" class="chips" aria-label="Readings of this wall">
-      <li v-for="(l, i) in mine" :key="l.id" :class="{ on: l.id === slot }">
-        <button type="button" :aria-label="`Reading ${i + 1}, ${l.as.text}${l.burned ? ' less the burned ' + l.burned : ''}`" @click="take(l.id)">{{ l.as.text }}<small v-if="l.burned"> − {{ l.burned }}</small><small v-if="l.part"> part</small><small v-if="l.kept"> kept</small></button>
-        <button class="x" type="button" :aria-label="`Remove reading ${i + 1}`" @click="remove(l.id)">×</button>
-      </li>
-      <li v-if="!cur" class="on new">new reading</li>
-      <li v-if="wall.spread" class="spread quiet">spread {{ wall.spread }}</li>
-    </ul>
+    <ReadingChips of="wall" kind="length" :list="chips" :slot-id="slot" :spread="wall.spread" @take="take" />
     <p v-if="cur?.sees" class="sees small quiet">A mistake here shows from <SetText :text="cur.sees" /> up.</p>
   </div>
 </template>
@@ -116,10 +87,6 @@ select { width: 122px; height: 24px; border: 1px solid var(--rule); border-radiu
 .burn { border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; padding: 2px 8px; min-height: 26px; cursor: pointer; color: var(--pencil); }
 .burn[aria-pressed='true'] { background: var(--ink); color: #fff; border-color: var(--ink); }
 .sees { flex-basis: 100%; margin: -2px 0 0; }
-.chips { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 5px; margin: 0; padding: 0; list-style: none; font-size: 13.5px; align-items: center; }
-.chips li { display: flex; border: 1px solid var(--rule); border-radius: 3px; min-height: 28px; align-items: center; }
-.chips li.on { border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .chips .new { padding: 0 8px; color: var(--chalk); } .chips .spread { border: 0; }
-.chips button { border: 0; background: none; cursor: pointer; padding: 3px 8px; } .chips .x { padding: 3px 7px; color: var(--pencil); border-left: 1px solid var(--rule); }
-@media (max-width: 860px) { .more { width: 44px; height: 56px; } select, .burn, .chips li, .chips button { min-height: 44px; } }
+@media (max-width: 860px) { .more { width: 44px; height: 56px; } select, .burn { min-height: 44px; } }
 @media (max-width: 860px) { .length { max-width: none; flex: 1 1 320px; } .length :deep(.entry.big) { flex: 1; } .side { flex-direction: row; flex-wrap: wrap; flex-basis: 100%; } .side label { flex: 1 1 40%; } .side select { flex: 1; width: auto; min-width: 0; } .burn { flex-basis: 100%; } }
 </style>
