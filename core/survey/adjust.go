@@ -1,10 +1,6 @@
 package survey
 
-import (
-	"math"
-
-	"gonum.org/v1/gonum/mat"
-)
+import "math"
 
 // solution is a room adjusted by least squares.
 type solution struct {
@@ -18,7 +14,7 @@ type solution struct {
 	sdOf map[int]float64
 	// inner is the inverse of the conditions' cofactors, and rows the conditions
 	// themselves: what one more condition would do follows from both.
-	inner *mat.Dense
+	inner square
 	rows  [][]float64
 }
 
@@ -76,7 +72,7 @@ func (w *network) adjust(out int, target float64) (*solution, bool) {
 		if !ok {
 			return nil, false
 		}
-		rhs := mat.NewVecDense(c+len(free), nil)
+		rhs := make([]float64, c+len(free))
 		for r := range c {
 			sum := f[r]
 			for v := range m {
@@ -84,10 +80,9 @@ func (w *network) adjust(out int, target float64) (*solution, bool) {
 					sum += b[r][v] * (mean[v] - s.x[v])
 				}
 			}
-			rhs.SetVec(r, -sum)
+			rhs[r] = -sum
 		}
-		var k mat.VecDense
-		k.MulVec(inv, rhs)
+		k := inv.times(rhs)
 		worst := 0.0
 		for v := range m {
 			if q[v] == 0 {
@@ -95,14 +90,14 @@ func (w *network) adjust(out int, target float64) (*solution, bool) {
 			}
 			sum := 0.0
 			for r := range c {
-				sum += b[r][v] * k.AtVec(r)
+				sum += b[r][v] * k[r]
 			}
 			next := mean[v] + q[v]*sum
 			worst = max(worst, math.Abs(next-s.x[v]))
 			s.x[v] = next
 		}
 		for i, v := range free {
-			d := k.AtVec(c + i)
+			d := k[c+i]
 			worst = max(worst, math.Abs(d))
 			s.x[v] += d
 		}
@@ -125,64 +120,40 @@ func (w *network) unknowns() int { return 2*w.points() - 3 }
 
 // bordered inverts the conditions' cofactor matrix, bordered by the columns of
 // the free variables.
-func bordered(b [][]float64, q []float64, free []int) (*mat.Dense, bool) {
+func bordered(b [][]float64, q []float64, free []int) (square, bool) {
 	c := len(b)
-	size := c + len(free)
-	a := mat.NewDense(size, size, nil)
+	a := newSquare(c + len(free))
 	for r := range c {
 		for t := r; t < c; t++ {
 			sum := 0.0
 			for v, qv := range q {
 				sum += b[r][v] * qv * b[t][v]
 			}
-			a.Set(r, t, sum)
-			a.Set(t, r, sum)
+			a.set(r, t, sum)
+			a.set(t, r, sum)
 		}
 		for i, v := range free {
-			a.Set(r, c+i, b[r][v])
-			a.Set(c+i, r, b[r][v])
+			a.set(r, c+i, b[r][v])
+			a.set(c+i, r, b[r][v])
 		}
 	}
-	var inv mat.Dense
-	if err := inv.Inverse(a); err != nil {
-		if cond, ok := err.(mat.Condition); !ok || math.IsInf(float64(cond), 1) || float64(cond) > 1e14 {
-			return nil, false
-		}
-	}
-	return &inv, true
+	return a, a.invert()
 }
 
 // spread works out the variances that the adjustment leaves.
-func (s *solution) spread(b [][]float64, inv *mat.Dense, free []int) {
+func (s *solution) spread(b [][]float64, inv square, free []int) {
 	c := len(b)
 	s.rows = b
-	s.inner = mat.DenseCopyOf(inv.Slice(0, c, 0, c))
+	s.inner = inv.corner(c)
 	s.cof = make([]float64, len(s.q))
 	for v, qv := range s.q {
 		if qv > 0 {
-			s.cof[v] = quadratic(s.inner, func(r int) float64 { return b[r][v] })
+			s.cof[v] = s.inner.quadratic(func(r int) float64 { return b[r][v] })
 		}
 	}
 	for i, v := range free {
-		s.sdOf[v] = math.Sqrt(max(0, -inv.At(c+i, c+i)))
+		s.sdOf[v] = math.Sqrt(max(0, -inv.at(c+i, c+i)))
 	}
-}
-
-// quadratic is aᵀ·M·a.
-func quadratic(m *mat.Dense, a func(int) float64) float64 {
-	n, _ := m.Dims()
-	sum := 0.0
-	for r := range n {
-		ar := a(r)
-		if ar == 0 {
-			continue
-		}
-		row := m.RawRowView(r)
-		for t := range n {
-			sum += ar * row[t] * a(t)
-		}
-	}
-	return sum
 }
 
 // variance is what the adjusted variable has.

@@ -194,7 +194,7 @@ func (t *trial) after(i, k int, enough float64) (most, squares float64) {
 	}
 	for r := range t.mg {
 		t.mg[r] = 0
-		for c, m := range t.s.inner.RawRowView(r) {
+		for c, m := range t.s.inner.row(r) {
 			t.mg[r] += m * t.g[c]
 		}
 		own -= t.mg[r] * t.g[r]
