@@ -24,7 +24,8 @@ type Floor struct {
 	Shots    []FloorShot    `json:"shots"`
 	Spots    []FloorSpot    `json:"spots"`
 	Gap      *Gap           `json:"gap,omitempty"`
-	Span     float64        `json:"span"` // the larger of the walls' own width and height
+	Span     float64        `json:"span"`   // the larger of the walls' own width and height
+	Island   bool           `json:"island"` // seen from outside: a column or pier
 }
 
 // FloorWall is one wall face; Facing points from it into the room.
@@ -128,6 +129,11 @@ func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Surve
 		legs[i] = survey.Leg{Length: measure.FromInches(lengths[i]), Turn: survey.Turn(theta, r.Corners[i].Kind)}
 		allKnown = allKnown && known[i]
 	}
+	turns := measure.Angle(0)
+	for _, l := range legs {
+		turns += l.Turn
+	}
+	f.Island = r.Closed && turns < 0
 	raw := survey.Traverse(legs)
 	drawn := raw
 	if check.Verdict.Closes && len(check.Verdict.Points) == len(raw)+1 {

@@ -94,6 +94,7 @@ func TestFloor(t *testing.T) {
 	assert.True(t, f.Walls[5].Doubt)
 	j.Rooms[0].Diagonals = []job.Diagonal{{ID: "x", From: "b", To: "e", Level: job.Floor, As: job.Entry{Length: 100 * measure.Inch, Text: "100"}}}
 	assert.Equal(t, "x", above().Shots[0].ID)
+	assert.False(t, above().Island)
 	j.Rooms[0].Corners[2].Readings = nil
 	assert.Nil(t, above().Gap, "nothing to say until all is measured")
 	empty := &job.Room{}

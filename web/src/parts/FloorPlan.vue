@@ -99,7 +99,7 @@ const letters = computed(() => {
 <template>
   <div ref="box" class="plan">
     <svg v-if="floor && floor.walls.length && width > 40" ref="svg" :width="width" :height="height" role="img" :aria-label="`${room?.title} from above`">
-      <polygon v-if="room?.closed" class="floor" :points="path(floor.walls.map((w) => w.from))" />
+      <polygon v-if="room?.closed" class="floor" :class="{ island: floor.island }" :points="path(floor.walls.map((w) => w.from))" />
       <g v-if="trim">
         <polygon
           v-for="p in floor.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }"
@@ -115,7 +115,7 @@ const letters = computed(() => {
         ><LengthText v-if="entryOf.get(w.id)?.length" :of="entryOf.get(w.id)!.length!" svg /><tspan v-else>{{ w.label }}?</tspan></text>
       </g>
       <g v-for="o in floor.openings" :key="o.id">
-        <line class="gap" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
+        <line class="gap" :class="o.kind" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
       </g>
       <g v-for="d in floor.shots" :key="d.id || `${d.fromId}${d.toId}`" class="shot" :class="{ offered: !d.id, bad: d.doubt, on: d.id && isChosen('diagonal', d.id) }" @click="shoot(d)">
         <template v-if="!trim">
@@ -172,6 +172,8 @@ svg { position: absolute; inset: 0; }
 .wall.on .size { fill: var(--chalk); }
 .wall.bad .size { fill: var(--brick); }
 .gap { stroke: #fffef8; stroke-width: 7; }
+.gap.window { stroke-width: 1.6; } .gap.cabinet, .gap.tub { stroke: var(--pencil); stroke-dasharray: 3 2; }
+.floor.island { fill: #e3dccb; }
 .corner { cursor: pointer; font-size: 13px; }
 .letter { font-weight: 700; }
 .reading { fill: var(--pencil); }

@@ -65,6 +65,8 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .piece.done { background: var(--leaf-wash); border-color: var(--leaf); }
 .piece.on { outline: 2px solid var(--chalk); outline-offset: 1px; z-index: 2; }
 .door { position: absolute; top: 76px; height: 40px; border: 1px solid var(--ink); border-bottom: 0; background: var(--sheet); pointer-events: none; display: grid; place-items: center; }
+/* A window stands above the base; a cabinet or tub before it. */
+.door.window { height: 22px; border-bottom: 1px solid var(--ink); } .door.cabinet, .door.tub { border-style: dashed; top: 88px; height: 28px; border-bottom: 0; }
 .door i { font: 400 12px var(--font); color: var(--pencil); }
 .fold { position: absolute; top: 30px; height: 86px; width: 0; border-left: 1px dashed var(--ink); pointer-events: none; }
 .fold.mountain { border-left-style: solid; }

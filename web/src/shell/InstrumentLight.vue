@@ -25,7 +25,7 @@ const units = [{ label: 'ft in', value: 'in' }, { label: 'mm', value: 'mm' }]
           <EntryField :label="i.kind === 'length' ? 'noise, inches' : 'noise, degrees'" :value="String(+i.practice.noise.toFixed(4))" :commit="set(i, 'noise')" inputmode="decimal" />
           <EntryField label="bias" :value="String(i.practice.bias)" :commit="set(i, 'bias')" inputmode="decimal" />
           <EntryField label="delay, ms" :value="String(i.practice.delayMs)" :commit="set(i, 'delayMs')" inputmode="decimal" />
-          <EntryField label="dropouts, 0 to 1" :value="String(i.practice.dropouts)" :commit="set(i, 'dropouts')" inputmode="decimal" />
+          <EntryField label="dropouts" :value="String(i.practice.dropouts)" :commit="set(i, 'dropouts')" inputmode="decimal" />
           <EntryField label="battery, %" :value="String(i.practice.battery)" :commit="set(i, 'battery')" inputmode="decimal" />
         </div>
         <el-segmented v-if="i.kind === 'length'" aria-label="Unit of the laser" :model-value="i.practice.unit" :options="units" @change="(v: unknown) => choose(i, 'unit', v)" />

@@ -58,7 +58,7 @@ strong { font-weight: 600; display: block; position: relative; }
 .sign { position: absolute; left: -18px; }
 .why, .remedy { display: block; }
 .why { color: var(--pencil); } .remedy { color: var(--ink); }
-.acts { display: flex; flex-wrap: wrap; gap: 2px 8px; padding-left: 18px; } .acts i { flex-basis: 100%; } .acts button { border: 0; background: none; padding: 3px 0; color: var(--chalk); font-weight: 600; font-size: 14px; cursor: pointer; text-align: left; }
+.acts { display: flex; flex-wrap: wrap; gap: 2px 5px; padding-left: 18px; } .acts i { flex-basis: 100%; } .acts button { border: 0; background: none; padding: 3px 0; color: var(--chalk); font-weight: 600; font-size: 13.5px; cursor: pointer; text-align: left; }
 @media (max-width: 1100px) { .acts i { flex-basis: 100%; } .acts button { min-height: 44px; } }
 .stop strong { color: var(--brick); } .check strong { color: var(--ochre); }
 @media (max-width: 1100px) { .margin { width: auto; border-left: 0; border-top: 1px solid #d9a9a0; overflow: visible; } }

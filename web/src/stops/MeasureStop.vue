@@ -148,7 +148,7 @@ useKeys({
     <button class="btn main" type="button" @click="$emit('newRoom')">Add room</button>
   </section>
   <section v-else class="measure">
-    <div class="drawing">
+    <div class="drawing" :class="{ beside: sheetOpen && wall }">
       <FloorPlan />
       <TrayBox />
       <aside v-if="sheetOpen && wall && corner" class="facts" :aria-label="sheets.find((s) => s.name === sheetOpen)?.text" @keydown.esc.stop="sheetOpen = ''">
@@ -189,6 +189,7 @@ useKeys({
 .none { padding: 60px 40px; max-width: 560px; display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }
 .measure { height: 100%; display: flex; flex-direction: column; }
 .drawing { flex: 1; min-height: 220px; position: relative; }
+.drawing.beside > :deep(.plan) { width: calc(100% - 350px); }
 .facts { position: absolute; top: 8px; right: 8px; bottom: 8px; z-index: 5; width: 340px; overflow: auto; padding: 10px 14px 16px; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; box-shadow: 0 6px 24px rgb(32 38 43 / 18%); display: flex; flex-direction: column; gap: 10px; align-items: stretch; }
 .facts header { display: flex; justify-content: space-between; align-items: center; position: sticky; top: -10px; background: var(--sheet); z-index: 1; padding: 2px 0; } .facts h3 { margin: 0; font-size: 16px; }
 .close { width: 36px; height: 36px; border: 0; background: none; font-size: 20px; cursor: pointer; color: var(--pencil); }
@@ -201,7 +202,7 @@ useKeys({
 .hints { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; } .hints b { font-weight: 600; color: var(--ink); } .count { margin-left: auto; }
 .miss { border: 1px dashed var(--ochre); border-radius: 3px; background: none; color: var(--ochre); font-size: 13px; min-height: 26px; padding: 0 7px; cursor: pointer; }
 @media (max-width: 860px) {
-  .measure { height: auto; } .drawing { min-height: 0; height: auto; flex: none; } .drawing > :deep(.plan) { height: 320px; }
+  .measure { height: auto; } .drawing { min-height: 0; height: auto; flex: none; } .drawing > :deep(.plan) { height: 320px; } .drawing.beside > :deep(.plan) { width: auto; }
   .facts { position: static; width: auto; box-shadow: none; border-width: 1px 0; }
   .low .btn, .low .el-segmented, .low :deep(.el-segmented__item), .miss { min-height: 44px; } .keys { display: none; }
 }

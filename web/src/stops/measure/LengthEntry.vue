@@ -70,7 +70,7 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
     <div class="side">
       <label>from <select :value="at('left')" aria-label="Measured from, at the left" @change="(e) => setStand('left', (e.target as HTMLSelectElement).value)"><option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
       <label>to <select :value="at('right')" aria-label="Measured to, at the right" @change="(e) => setStand('right', (e.target as HTMLSelectElement).value)"><option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
-      <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">from the burned {{ burn }}<template v-if="burned">: taken off</template></button>
+      <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">{{ burned ? `burned ${burn} taken off` : `from the burned ${burn}` }}</button>
     </div>
     <ReadingChips of="wall" kind="length" :list="chips" :slot-id="slot" :spread="wall.spread" @take="take" />
     <p v-if="cur?.sees" class="sees small quiet">A mistake here shows from <SetText :text="cur.sees" /> up.</p>
