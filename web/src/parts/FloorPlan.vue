@@ -46,6 +46,7 @@ function shoot(d: Floor['shots'][number]) {
   sheetOpen.value = 'diagonals'
 }
 const entryOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
+const readingOf = (id: string) => (cornerOf.value.get(id)?.readings.length ? (cornerOf.value.get(id)!.theta ?? '?') : '?')
 const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
 /** Where each piece's hanging number goes: close to a short piece. */
@@ -78,19 +79,22 @@ const sizeAt = computed(() => {
   return out
 })
 /** A corner's letter stands in the room, or behind the wall where the base is drawn; outside corners always in front. */
-const letters = computed(() => {
-  const taken: { from: number; to: number; y: number }[] = []
-  const wide = 60 // a letter and its reading
-  return (floor.value?.corners ?? []).map((c) => {
+const letters = computed(() =>
+  (floor.value?.corners ?? []).map((c) => {
     const behind = props.trim && c.kind === 'inside'
     const p = off(c.at, c.facing, behind ? -16 : c.kind === 'outside' && props.trim ? 24 : 17)
     const side = props.trim ? 0 : c.facing[0]!
     return { ...c, y: p.y, ...(side > 0.3 ? { x: p.x - 6, anchor: 'start' } : side < -0.3 ? { x: p.x + 6, anchor: 'end' } : { x: p.x, anchor: 'middle' }) }
-  }).map((c) => {
-    // Where two readings would lie on each other, the second shows its letter alone.
-    const from = c.anchor === 'start' ? c.x : c.anchor === 'end' ? c.x - wide : c.x - wide / 2
-    const bare = taken.some((t) => t.from < from + wide && from < t.to && Math.abs(t.y - c.y) < 15) && !isChosen('corner', c.id)
-    if (!bare) taken.push({ from, to: from + wide, y: c.y })
+  }),
+)
+/** The letters with the readings that have room: none lies on a letter or on another. The letter stands nearest its corner. */
+const readings = computed(() => {
+  const span = (x: number, anchor: string, from: number, to: number) => (anchor === 'start' ? [x + from, x + to] : anchor === 'end' ? [x - to, x - from] : [x - to / 2, x + to / 2])
+  const taken = letters.value.map((c) => ({ id: c.id, at: span(c.x, c.anchor, 0, 12), y: c.y }))
+  return letters.value.map((c) => {
+    const at = span(c.x, c.anchor, 14, 60)
+    const bare = taken.some((t) => t.id !== c.id && t.at[0]! < at[1]! && at[0]! < t.at[1]! && Math.abs(t.y - c.y) < 15) && !isChosen('corner', c.id)
+    if (!bare) taken.push({ id: c.id, at, y: c.y })
     return { ...c, bare }
   })
 })
@@ -131,10 +135,10 @@ const letters = computed(() => {
         <circle :cx="X(floor.gap.from)" :cy="Y(floor.gap.from)" r="4" /><circle class="end" :cx="X(floor.gap.to)" :cy="Y(floor.gap.to)" r="4" />
         <text v-if="room?.gap" :x="X(mid(floor.gap.from, floor.gap.to)) + 8" :y="Y(mid(floor.gap.from, floor.gap.to)) - 8"><LengthText :of="room.gap" svg /></text>
       </g>
-      <g v-for="c in letters" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: c.doubt || doubtful.has(`corner:${c.id}`), unread: !c.known }" @click="choose('corner', c.id)">
+      <g v-for="c in readings" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: c.doubt || doubtful.has(`corner:${c.id}`), unread: !c.known }" @click="choose('corner', c.id)">
         <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
         <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
-        <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan class="letter">{{ c.letter }}</tspan><tspan v-if="!trim && !c.bare" class="reading" dx="4">{{ cornerOf.get(c.id)?.readings.length ? (cornerOf.get(c.id)!.theta ?? '?') : '?' }}</tspan></text>
+        <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan v-if="!trim && !c.bare && c.anchor === 'end'" class="reading">{{ readingOf(c.id) }}</tspan><tspan class="letter" :dx="!trim && !c.bare && c.anchor === 'end' ? 4 : 0">{{ c.letter }}</tspan><tspan v-if="!trim && !c.bare && c.anchor !== 'end'" class="reading" dx="4">{{ readingOf(c.id) }}</tspan></text>
       </g>
       <g v-if="trim">
         <g v-for="p in numbers" :key="p.id" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
