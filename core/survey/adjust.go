@@ -58,7 +58,7 @@ func (w *network) adjust(out int, target float64) (*solution, bool) {
 	if w.closed {
 		c += 3
 	}
-	s.dof = used - (w.unknowns())
+	s.dof = used - w.unknowns()
 	if s.dof < 0 || len(free) > c {
 		return nil, false
 	}
@@ -156,17 +156,19 @@ func (s *solution) spread(b [][]float64, inv square, free []int) {
 	}
 }
 
-// variance is what the adjusted variable has.
-func (s *solution) variance(v int) float64 {
+// variance is what the adjusted variable has, with gain added to what the
+// conditions take off it.
+func (s *solution) variance(v int, gain float64) float64 {
 	if s.q[v] == 0 {
 		return s.sdOf[v] * s.sdOf[v]
 	}
-	return s.q[v] - s.q[v]*s.q[v]*s.cof[v]
+	return s.q[v] - s.q[v]*s.q[v]*(s.cof[v]+gain)
 }
 
-// redundancy is the share of a mistake in an observation that its residual shows.
-func (s *solution) redundancy(o obs) float64 {
-	return 1 - s.variance(o.v)/(o.sigma*o.sigma)
+// redundancy is the share of a mistake in an observation that its residual shows,
+// with the same gain.
+func (s *solution) redundancy(o obs, gain float64) float64 {
+	return 1 - s.variance(o.v, gain)/(o.sigma*o.sigma)
 }
 
 // rate adds up the residuals, and refuses a room that could not be built: a

@@ -12,14 +12,20 @@ import (
 	"gnomon/core/measure"
 )
 
+// What a job's tools are taken to be where nothing else is said.
+const (
+	defaultTape                  = measure.Inch / 16
+	defaultReading measure.Angle = 0.5
+)
+
 // plainRoom is 12 × 15 ft with the default deviations.
 func plainRoom() (trueRoom, Room) {
 	t := trueRoom{{0, 0}, {180, 0}, {180, 144}, {0, 144}}
-	r := Room{Closed: true}
+	r := Room{Closed: true, Tape: defaultTape}
 	for i := range t {
 		l := measure.FromInches(t.wall(i))
-		r.Walls = append(r.Walls, []Tape{{Length: l, Sigma: TapeSigma(l, DefaultTape)}})
-		r.Turns = append(r.Turns, Turned{Known: true, Turn: 90, Sigma: DefaultReading})
+		r.Walls = append(r.Walls, []Tape{{Length: l, Sigma: TapeSigma(l, defaultTape)}})
+		r.Turns = append(r.Turns, Turned{Known: true, Turn: 90, Sigma: defaultReading})
 	}
 	return t, r
 }
@@ -53,10 +59,10 @@ func TestWhatARoomSees(t *testing.T) {
 	d := measure.FromInches(math.Hypot(180, 144))
 	shot := r
 	for _, k := range [][2]int{{0, 2}, {1, 3}} {
-		shot.Diagonals = append(shot.Diagonals, Diagonal{k[0], k[1], Tape{Length: d, Sigma: TapeSigma(d, DefaultTape)}})
+		shot.Diagonals = append(shot.Diagonals, Diagonal{k[0], k[1], Tape{Length: d, Sigma: TapeSigma(d, defaultTape)}})
 	}
 	assert.InDelta(t, 1.5, worst(shot), 0.05)
-	twice := Room{Closed: true, Turns: r.Turns}
+	twice := Room{Closed: true, Turns: r.Turns, Tape: defaultTape}
 	for _, w := range r.Walls {
 		twice.Walls = append(twice.Walls, []Tape{w[0], w[0]})
 	}
@@ -88,7 +94,7 @@ func TestAdjustedRoomsClose(t *testing.T) {
 		}
 		sum := 0.0
 		for _, o := range w.obs {
-			r := s.redundancy(o)
+			r := s.redundancy(o, 0)
 			assert.Greater(t, r, -1e-9)
 			assert.Less(t, r, 1+1e-9)
 			sum += r
@@ -159,8 +165,8 @@ func TestMissing(t *testing.T) {
 
 // A single shot across an open run checks it.
 func TestOpenRun(t *testing.T) {
-	leg := func(in int64) []Tape { return []Tape{{Length: measure.Length(in) * measure.Inch, Sigma: DefaultTape}} }
-	r := Room{Walls: [][]Tape{leg(60), leg(80)}, Turns: []Turned{{Known: true, Turn: 90, Sigma: DefaultReading}, {}}}
+	leg := func(in int64) []Tape { return []Tape{{Length: measure.Length(in) * measure.Inch, Sigma: defaultTape}} }
+	r := Room{Walls: [][]Tape{leg(60), leg(80)}, Turns: []Turned{{Known: true, Turn: 90, Sigma: defaultReading}, {}}}
 	assert.Zero(t, Check(r).Redundancy)
 	r.Diagonals = []Diagonal{{0, 2, leg(100)[0]}}
 	v := Check(r)

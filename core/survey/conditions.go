@@ -13,14 +13,7 @@ func (w *network) lay(x []float64) []Point {
 
 // headed is lay with each wall's direction, and the sum of the turns.
 func (w *network) headed(x []float64) (p, dirs []Point, h float64) {
-	p, dirs = make([]Point, w.n+1), make([]Point, w.n)
-	for i := range w.n {
-		s, c := math.Sincos(h * rad)
-		dirs[i] = Point{c, s}
-		p[i+1] = Point{p[i].X + x[i]*c, p[i].Y + x[i]*s}
-		h += x[w.n+i]
-	}
-	return p, dirs, h
+	return lay(w.n, func(i int) (length, turn float64) { return x[i], x[w.n+i] })
 }
 
 // conditions are what the variables must satisfy, and how each depends on each

@@ -24,14 +24,10 @@ const worth = 0.8
 // that helps most, between corners that see each other. What gains less than a
 // fifth is not offered. The verdict must be the room's own.
 func Helps(r Room, v Verdict) []Help {
-	if !r.Closed || v.Points == nil || v.Redundancy < 1 {
+	if !r.Closed || v.solved == nil || v.Redundancy < 1 {
 		return nil
 	}
-	w := newNetwork(r)
-	s, ok := w.adjust(skip, w.target)
-	if !ok {
-		return nil
-	}
+	w, s := v.net, v.solved
 	before, _ := worst(w, s, 0, math.Inf(1), nil)
 	if math.IsInf(before, 1) || before == 0 {
 		return nil
@@ -58,12 +54,11 @@ func worst(w *network, s *solution, extra int, enough float64, gain func(v int) 
 		if o.ref.Of != OfWall {
 			continue
 		}
-		cof := s.cof[o.v]
+		more := 0.0
 		if gain != nil {
-			cof += gain(o.v)
+			more = gain(o.v)
 		}
-		q := s.q[o.v]
-		r := 1 - (q-q*q*cof)/(o.sigma*o.sigma)
+		r := s.redundancy(o, more)
 		if r < least {
 			return math.Inf(1), math.Inf(1)
 		}
@@ -77,7 +72,8 @@ func worst(w *network, s *solution, extra int, enough float64, gain func(v int) 
 
 // twice is the room with a second reading of each wall that has one.
 func (w *network) twice(r Room, before float64) (Help, bool) {
-	again := Room{Closed: r.Closed, Turns: r.Turns, Diagonals: r.Diagonals}
+	again := r
+	again.Walls = nil
 	added := false
 	for _, t := range r.Walls {
 		if len(t) == 1 {
@@ -156,8 +152,13 @@ func (w *network) shotAt(s *solution, i, k int) (*network, bool) {
 	next := *w
 	next.shots = append(slices.Clone(w.shots), [2]int{i, k})
 	next.obs = append(slices.Clone(w.obs), obs{ref: Ref{Of: OfDiagonal, At: len(w.shots)}, v: 2*w.n + len(w.shots), value: d,
-		sigma: TapeSigma(measure.FromInches(d), DefaultTape).Inches()})
+		sigma: w.shotSigma(d)})
 	return &next, true
+}
+
+// shotSigma is the deviation of a diagonal not shot yet, in inches.
+func (w *network) shotSigma(d float64) float64 {
+	return TapeSigma(measure.FromInches(d), w.tape).Inches()
 }
 
 // trial holds what trying one diagonal after another needs.
@@ -181,7 +182,7 @@ func (t *trial) after(i, k int, enough float64) (most, squares float64) {
 	clear(t.b)
 	clear(t.g)
 	d := t.w.shotRow(t.p, t.dirs, [2]int{i, k}, t.b)
-	sigma := TapeSigma(measure.FromInches(d), DefaultTape).Inches()
+	sigma := t.w.shotSigma(d)
 	own := sigma * sigma
 	for v, bv := range t.b {
 		if bv == 0 {

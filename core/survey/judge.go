@@ -19,6 +19,10 @@ type Verdict struct {
 	Others     []Suspect // a second mistake that is left when the first suspect is taken away
 	Cleared    bool      // with the suspects away, the rest agrees
 	Seen       []Seen
+
+	// As solved, to find what would help.
+	net    *network
+	solved *solution
 }
 
 // Suspect is a measurement that may be the wrong one. Suspects named together
@@ -27,7 +31,6 @@ type Suspect struct {
 	Ref
 	Off    Amount // observed less what all the others make of it
 	Give   Amount // standard deviation of Off
-	Should Amount // what the others make of it
 	Fits   []string
 	weight float64
 	x      []float64 // the room without it, where it was left out
@@ -54,6 +57,7 @@ func Check(r Room) Verdict {
 		v.Points = w.lay(s.x)
 		v.Redundancy, v.Omega = s.dof, s.omega
 		v.Seen = w.seen(s)
+		v.net, v.solved = w, s
 	} else {
 		v.Redundancy = len(w.obs) - w.unknowns()
 	}
@@ -66,7 +70,7 @@ func Check(r Room) Verdict {
 		v.Closes = true
 		return v
 	}
-	gross := !ok || s.omega > 10*v.Limit || math.Abs(w.turnsOff()) > 3*w.turnsSigma()
+	gross := !ok || s.omega > 10*v.Limit || w.turnsOmega() > 3*3
 	v.Suspects = w.suspects(s, gross)
 	if len(v.Suspects) == 0 {
 		return v
@@ -76,7 +80,7 @@ func Check(r Room) Verdict {
 	if !ok {
 		return v
 	}
-	if !v.Closes && (gross || v.Points == nil) {
+	if gross || v.Points == nil {
 		v.Points = w.lay(left.x)
 	}
 	if left.dof < 1 || left.omega <= limit(left.dof) {
@@ -101,8 +105,8 @@ func (w *network) indexOf(r Ref) int {
 	return slices.IndexFunc(w.obs, func(o obs) bool { return o.ref == r })
 }
 
-// turnsOff is what a closed room's turns miss their sum by, and turnsSigma what
-// they may: 0 where a turn is missing.
+// turnsOff is what a closed room's turns miss their sum by: 0 where a turn is
+// missing.
 func (w *network) turnsOff() float64 {
 	sum, n := -w.target, 0
 	for _, o := range w.obs {
@@ -116,14 +120,18 @@ func (w *network) turnsOff() float64 {
 	return sum
 }
 
-func (w *network) turnsSigma() float64 {
-	sum := 0.0
+// turnsOmega is what that alone adds to the weighted sum of squares at the least.
+func (w *network) turnsOmega() float64 {
+	off, sum := w.turnsOff(), 0.0
+	if off == 0 {
+		return 0
+	}
 	for _, o := range w.obs {
 		if o.ref.Of == OfTurn {
 			sum += o.sigma * o.sigma
 		}
 	}
-	return math.Sqrt(sum)
+	return off * off / sum
 }
 
 // without leaves one observation out. A turn that is away no longer tells which
@@ -161,7 +169,7 @@ func (w *network) suspects(s *solution, gross bool) []Suspect {
 		all = w.leaveOut()
 	} else {
 		for _, o := range w.obs {
-			if r := s.redundancy(o); r >= least {
+			if r := s.redundancy(o, 0); r >= least {
 				v := s.x[o.v] - o.value
 				all = append(all, w.suspect(o, o.value+v/r, o.sigma/math.Sqrt(r), v*v/(o.sigma*o.sigma*r)))
 			}
@@ -186,14 +194,14 @@ func (w *network) suspects(s *solution, gross bool) []Suspect {
 func (w *network) leaveOut() []Suspect {
 	var all []Suspect
 	best := math.Inf(1)
-	turns := math.Pow(w.turnsOff()/w.turnsSigma(), 2)
+	turns := w.turnsOmega()
 	for _, turn := range []bool{true, false} {
 		for i, o := range w.obs {
 			if (o.ref.Of == OfTurn) != turn || !turn && turns > best+tied {
 				continue
 			}
 			if left, _, ok := w.without(i); ok {
-				x := w.suspect(o, left.x[o.v], math.Sqrt(o.sigma*o.sigma+left.variance(o.v)), -left.omega)
+				x := w.suspect(o, left.x[o.v], math.Sqrt(o.sigma*o.sigma+left.variance(o.v, 0)), -left.omega)
 				x.x = left.x
 				all = append(all, x)
 				best = min(best, left.omega)
@@ -208,7 +216,7 @@ func (w *network) suspect(o obs, should, give, weight float64) Suspect {
 	if o.ref.Of == OfTurn {
 		off = math.Remainder(off, 360)
 	}
-	return Suspect{Ref: o.ref, Off: amount(o.ref.Of, off), Give: amount(o.ref.Of, give), Should: amount(o.ref.Of, should), weight: weight}
+	return Suspect{Ref: o.ref, Off: amount(o.ref.Of, off), Give: amount(o.ref.Of, give), weight: weight}
 }
 
 // explain asks of each suspect whether a mistake that people make would account
@@ -228,7 +236,10 @@ func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
 	for _, x := range ask {
 		i := w.indexOf(x.Ref)
 		best := math.Inf(1)
-		for _, alt := range w.obs[i].others {
+		if w.obs[i].others == nil {
+			continue
+		}
+		for _, alt := range w.obs[i].others() {
 			if om, ok := w.instead(i, alt.value); ok {
 				x.Fits = append(x.Fits, alt.as)
 				best = min(best, om)
@@ -260,26 +271,16 @@ func (w *network) instead(i int, value float64) (omega float64, closes bool) {
 	alt := *w
 	alt.obs = slices.Clone(w.obs)
 	alt.obs[i].value = value
-	sum := 0.0
-	for _, o := range alt.obs {
-		if o.ref.Of == OfTurn {
-			sum += o.value
-		}
-	}
-	alt.target = math.Copysign(360, sum)
+	alt.aim()
 	lim := limit(len(w.obs) - w.unknowns())
-	if math.Pow(alt.turnsOff()/alt.turnsSigma(), 2) > lim {
+	if alt.turnsOmega() > lim {
 		return 0, false // the turns alone already miss by more
 	}
 	s, ok := alt.adjust(skip, alt.target)
-	return omegaOf(s), ok && s.omega <= lim && alt.plain(s.x)
-}
-
-func omegaOf(s *solution) float64 {
-	if s == nil {
-		return math.Inf(1)
+	if !ok {
+		return 0, false
 	}
-	return s.omega
+	return s.omega, s.omega <= lim && alt.plain(s.x)
 }
 
 // seen tells for each measurement the smallest mistake that would be noticed.
@@ -287,7 +288,7 @@ func (w *network) seen(s *solution) []Seen {
 	var out []Seen
 	for _, o := range w.obs {
 		n := Seen{Ref: o.ref}
-		if r := s.redundancy(o); s.dof > 0 && r > least {
+		if r := s.redundancy(o, 0); s.dof > 0 && r > least {
 			n.Checked = true
 			n.Least = amount(o.ref.Of, o.sigma*math.Sqrt(shift(s.dof)/r))
 		}

@@ -1,6 +1,8 @@
 package survey
 
 import (
+	"math"
+
 	"gnomon/core/measure"
 )
 
@@ -13,6 +15,7 @@ type Room struct {
 	Walls     [][]Tape // every reading of a wall by itself; none where it was not measured
 	Turns     []Turned // at each wall's right end; the last counts only in a closed room
 	Diagonals []Diagonal
+	Tape      measure.Length // deviation of a length that would be measured next: see TapeSigma
 }
 
 // Tape is one reading of one length with its standard deviation.
@@ -20,7 +23,7 @@ type Tape struct {
 	ID     string
 	Length measure.Length
 	Sigma  measure.Length
-	Others []OtherLength // what it would be had it been misread in a known way
+	Others func() []OtherLength // what it would be had it been misread in a known way; asked only of a room that does not close
 }
 
 // Turned is the signed turn at one corner with its standard deviation.
@@ -29,7 +32,7 @@ type Turned struct {
 	Known  bool
 	Turn   measure.Angle
 	Sigma  measure.Angle
-	Others []OtherTurn
+	Others func() []OtherTurn
 }
 
 // Diagonal is a length between two corners. Points are numbered from the left
@@ -90,7 +93,7 @@ type obs struct {
 	ref          Ref
 	v            int // the variable it observes
 	value, sigma float64
-	others       []other
+	others       func() []other // nil for none
 }
 
 type other struct {
@@ -106,6 +109,18 @@ type network struct {
 	shots  [][2]int
 	obs    []obs
 	target float64 // what the turns add to
+	tape   measure.Length
+}
+
+// aim takes from the turns which way round the room goes.
+func (w *network) aim() {
+	sum := 0.0
+	for _, o := range w.obs {
+		if o.ref.Of == OfTurn {
+			sum += o.value
+		}
+	}
+	w.target = math.Copysign(360, sum)
 }
 
 func (w *network) points() int {
@@ -129,12 +144,16 @@ func (w *network) of(v int) Of {
 }
 
 func newNetwork(r Room) *network {
-	w := &network{closed: r.Closed, n: len(r.Walls), target: 360}
-	sum := 0.0
+	w := &network{closed: r.Closed, n: len(r.Walls), tape: r.Tape}
 	tape := func(of Of, at, again, v int, t Tape) {
 		o := obs{ref: Ref{Of: of, At: at, Again: again, ID: t.ID}, v: v, value: t.Length.Inches(), sigma: t.Sigma.Inches()}
-		for _, x := range t.Others {
-			o.others = append(o.others, other{x.As, x.Length.Inches()})
+		if t.Others != nil {
+			o.others = func() (out []other) {
+				for _, x := range t.Others() {
+					out = append(out, other{x.As, x.Length.Inches()})
+				}
+				return out
+			}
 		}
 		w.obs = append(w.obs, o)
 	}
@@ -148,15 +167,17 @@ func newNetwork(r Room) *network {
 			continue
 		}
 		o := obs{ref: Ref{Of: OfTurn, At: i, ID: t.ID}, v: w.n + i, value: float64(t.Turn), sigma: float64(t.Sigma)}
-		for _, x := range t.Others {
-			o.others = append(o.others, other{x.As, float64(x.Turn)})
+		if t.Others != nil {
+			o.others = func() (out []other) {
+				for _, x := range t.Others() {
+					out = append(out, other{x.As, float64(x.Turn)})
+				}
+				return out
+			}
 		}
 		w.obs = append(w.obs, o)
-		sum += o.value
 	}
-	if sum < 0 {
-		w.target = -360
-	}
+	w.aim()
 	at := map[[2]int]int{}
 	for i, d := range r.Diagonals {
 		p := [2]int{min(d.From, d.To), max(d.From, d.To)}

@@ -36,7 +36,6 @@ type Length struct {
 	Level  job.Level      // where it was measured
 	Count  int            // how many readings of the whole wall it is the median of
 	Spread measure.Length // between the least and the most of them
-	Parts  bool           // added up from parts
 }
 
 // Wall is the length of the wall at index i, taken at the level or else at the
@@ -63,7 +62,7 @@ func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
 		return Length{Length: median(whole), Level: l, Count: len(whole), Spread: slices.Max(whole) - slices.Min(whole)}, true
 	}
 	if sum, _, ok := m.parts(i, l); ok {
-		return Length{Length: sum, Level: l, Count: 1, Parts: true}, true
+		return Length{Length: sum, Level: l, Count: 1}, true
 	}
 	return Length{}, false
 }
@@ -197,8 +196,10 @@ func (m Measures) Clear(i int, l job.Level, from, to string) (measure.Length, bo
 // the wall's left end. It also gives the reading that the sum hangs on.
 func (m Measures) parts(i int, l job.Level) (sum measure.Length, of job.Taken, ok bool) {
 	w := m.room.Walls[i]
+	if !slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l && t.Part() }) {
+		return 0, of, false
+	}
 	reach := map[edge]measure.Length{{}: 0}
-	any := false
 	for range len(m.room.Openings) + 2 {
 		for _, o := range m.room.Openings {
 			if o.Wall != w.ID {
@@ -216,12 +217,12 @@ func (m Measures) parts(i int, l job.Level) (sum measure.Length, of job.Taken, o
 			a, b := m.ends(w.ID, t)
 			if at, known := reach[a]; known {
 				reach[b] = at + m.between(i, t)
-				of, any = t, true
+				of = t
 			}
 		}
 	}
 	sum, ok = reach[edge{"", true}]
-	return sum, of, ok && any
+	return sum, of, ok && of.ID != ""
 }
 
 // From is where an opening begins, from the wall's left end: as measured by itself,
@@ -256,35 +257,42 @@ func (m Measures) Corner(i int, l job.Level) (Cornered, bool) {
 // CornerAt is the corner as read at the level itself: the median of its readings,
 // each on its own scale.
 func (m Measures) CornerAt(i int, l job.Level) (Cornered, bool) {
-	type read struct {
-		theta measure.Angle
-		rd    job.Reading
+	all, impossible := m.reads(i, l)
+	out := Cornered{Level: l, Count: len(all) + len(impossible)}
+	n := len(all)
+	if n == 0 {
+		if out.Count > 0 {
+			out.Theta, out.Taken = impossible[0].theta, impossible[0].rd
+		}
+		return out, out.Count > 0
 	}
-	var all []read
-	out := Cornered{Level: l}
+	slices.SortStableFunc(all, func(a, b read) int { return cmp.Compare(a.theta, b.theta) })
+	out.Theta, out.Usable, out.Taken = (all[(n-1)/2].theta+all[n/2].theta)/2, true, all[(n-1)/2].rd
+	out.Spread = all[n-1].theta - all[0].theta
+	return out, true
+}
+
+// read is a reading with the corner it makes.
+type read struct {
+	theta measure.Angle
+	rd    job.Reading
+}
+
+// reads are the readings of a corner at a level, and those impossible on their
+// scales.
+func (m Measures) reads(i int, l job.Level) (all, impossible []read) {
 	for _, rd := range m.room.Corners[i].Readings {
 		if rd.Level != l {
 			continue
 		}
 		theta, ok := Theta(rd.Angle, rd.Scale)
 		if !ok {
-			if out.Count == 0 {
-				out.Theta, out.Taken = theta, rd
-			}
-			out.Count++
+			impossible = append(impossible, read{theta, rd})
 			continue
 		}
-		out.Count++
 		all = append(all, read{theta, rd})
 	}
-	if len(all) == 0 {
-		return out, out.Count > 0
-	}
-	slices.SortStableFunc(all, func(a, b read) int { return cmp.Compare(a.theta, b.theta) })
-	n := len(all)
-	out.Theta, out.Usable, out.Taken = (all[(n-1)/2].theta+all[n/2].theta)/2, true, all[(n-1)/2].rd
-	out.Spread = all[n-1].theta - all[0].theta
-	return out, true
+	return all, impossible
 }
 
 // ReadingSigma is the deviation of one reading: on the mitre scale half the corner
@@ -302,17 +310,10 @@ const apart = 2.5
 // Differ tells whether readings of one corner differ by more than their own
 // deviations allow.
 func (m Measures) Differ(i int, l job.Level) bool {
-	var all []job.Reading
-	for _, rd := range m.room.Corners[i].Readings {
-		if _, ok := Theta(rd.Angle, rd.Scale); ok && rd.Level == l {
-			all = append(all, rd)
-		}
-	}
-	for i, a := range all {
-		for _, b := range all[:i] {
-			ta, _ := Theta(a.Angle, a.Scale)
-			tb, _ := Theta(b.Angle, b.Scale)
-			if float64((ta - tb).Abs()) > apart*math.Hypot(float64(m.ReadingSigma(a.Scale)), float64(m.ReadingSigma(b.Scale))) {
+	all, _ := m.reads(i, l)
+	for k, a := range all {
+		for _, b := range all[:k] {
+			if float64((a.theta - b.theta).Abs()) > apart*math.Hypot(float64(m.ReadingSigma(a.rd.Scale)), float64(m.ReadingSigma(b.rd.Scale))) {
 				return true
 			}
 		}
@@ -334,14 +335,18 @@ func (m Measures) LengthsDiffer(i int, l job.Level) (by measure.Length, differ b
 	return by, differ
 }
 
+// tape is a length read as told, which comes to value.
+func (m Measures) tape(id string, as job.Entry, value measure.Length) Tape {
+	return Tape{ID: id, Length: value, Sigma: TapeSigma(value, m.job.Tools.Tape.Length),
+		Others: func() []OtherLength { return OtherLengths(as, m.job.Unit, as.Length-value) }}
+}
+
 // tapes are the readings of a wall at a level as observations.
 func (m Measures) tapes(i int, l job.Level) []Tape {
 	var out []Tape
 	for _, t := range m.room.Walls[i].Lengths {
 		if t.Level == l && !t.Part() {
-			off := t.As.Length - m.between(i, t)
-			v := t.As.Length - off
-			out = append(out, Tape{ID: t.ID, Length: v, Sigma: TapeSigma(v, m.job.Tools.Tape.Length), Others: OtherLengths(t.As, m.job.Unit, off)})
+			out = append(out, m.tape(t.ID, t.As, m.between(i, t)))
 		}
 	}
 	if sum, of, ok := m.parts(i, l); ok {
@@ -357,7 +362,7 @@ const borrowed = 2
 // Room is the room at a level, ready to be checked. Lengths must be of the level
 // itself; corners read at another level alone stand in with twice the deviation.
 func (m Measures) Room(l job.Level) Room {
-	r := Room{Closed: m.room.Closed}
+	r := Room{Closed: m.room.Closed, Tape: m.job.Tools.Tape.Length}
 	for i := range m.room.Walls {
 		r.Walls = append(r.Walls, m.tapes(i, l))
 		t := Turned{ID: m.room.Corners[i].ID}
@@ -367,7 +372,7 @@ func (m Measures) Room(l job.Level) Room {
 			if c.Level != l {
 				t.Sigma *= borrowed
 			}
-			t.Others = OtherTurns(kind, c.Taken.Angle, c.Taken.Scale)
+			t.Others = func() []OtherTurn { return OtherTurns(kind, c.Taken.Angle, c.Taken.Scale) }
 		}
 		r.Turns = append(r.Turns, t)
 	}
@@ -375,8 +380,7 @@ func (m Measures) Room(l job.Level) Room {
 		from, ok1 := m.room.Point(d.From)
 		to, ok2 := m.room.Point(d.To)
 		if d.Level == l && ok1 && ok2 && from != to {
-			off := d.As.Length - d.Length()
-			r.Diagonals = append(r.Diagonals, Diagonal{from, to, Tape{ID: d.ID, Length: d.Length(), Sigma: TapeSigma(d.Length(), m.job.Tools.Tape.Length), Others: OtherLengths(d.As, m.job.Unit, off)}})
+			r.Diagonals = append(r.Diagonals, Diagonal{from, to, m.tape(d.ID, d.As, d.Length())})
 		}
 	}
 	return r

@@ -99,7 +99,7 @@ type noise struct{ tape, reading float64 }
 // read measures the room once, every corner on its own scale, and tells the check
 // the noise it has.
 func (t trueRoom) read(r *rand.Rand, n noise) Room {
-	out := Room{Closed: true}
+	out := Room{Closed: true, Tape: defaultTape}
 	for i := range t {
 		out.Walls = append(out.Walls, []Tape{tape(t.wall(i)+r.NormFloat64()*n.tape, n)})
 		turn := t.turn(i) + r.NormFloat64()*n.reading
@@ -117,7 +117,7 @@ func turned(turn float64, n noise) Turned {
 	if turn < 0 {
 		kind, theta = job.Outside, measure.Angle(180+turn)
 	}
-	return Turned{Known: true, Turn: measure.Angle(turn), Sigma: measure.Angle(n.reading), Others: OtherTurns(kind, theta, job.ScaleCorner)}
+	return Turned{Known: true, Turn: measure.Angle(turn), Sigma: measure.Angle(n.reading), Others: func() []OtherTurn { return OtherTurns(kind, theta, job.ScaleCorner) }}
 }
 
 // help shoots up to most diagonals of the program's choosing.

@@ -29,15 +29,27 @@ type Side struct {
 // the misclosure.
 func Traverse(legs []Leg) []Side {
 	out := make([]Side, len(legs))
-	var at Point
-	var heading measure.Angle
+	heading := measure.Angle(0)
+	p, _, _ := lay(len(legs), func(i int) (length, turn float64) { return legs[i].Length.Inches(), float64(legs[i].Turn) })
 	for i, l := range legs {
-		to := Point{at.X + l.Length.Inches()*heading.Cos(), at.Y + l.Length.Inches()*heading.Sin()}
-		out[i] = Side{From: at, To: to, Heading: heading}
-		at = to
+		out[i] = Side{From: p[i], To: p[i+1], Heading: heading}
 		heading += l.Turn
 	}
 	return out
+}
+
+// lay puts n walls of a length in inches and a turn in degrees end to end. It
+// gives their ends, the direction of each, and the sum of the turns.
+func lay(n int, wall func(i int) (length, turn float64)) (p, dirs []Point, turned float64) {
+	p, dirs = make([]Point, n+1), make([]Point, n)
+	for i := range n {
+		length, turn := wall(i)
+		s, c := math.Sincos(turned * rad)
+		dirs[i] = Point{c, s}
+		p[i+1] = Point{p[i].X + length*c, p[i].Y + length*s}
+		turned += turn
+	}
+	return p, dirs, turned
 }
 
 // Sides are the walls between points.
