@@ -163,15 +163,18 @@ type SpotView struct {
 // seen is what the check sees, by kind and measurement.
 type seen map[survey.Of]map[string]string
 
-func seenIn(s plan.Survey, u measure.Unit) seen {
+// seenIn is what the checks of a room at all its levels see.
+func seenIn(p *plan.Plan, room string, u measure.Unit) seen {
 	out := seen{survey.OfWall: {}, survey.OfTurn: {}, survey.OfDiagonal: {}}
-	for _, x := range s.Verdict.Seen {
-		switch {
-		case !x.Checked:
-		case x.Of == survey.OfTurn:
-			out[x.Of][x.ID] = x.Least.Angle.Text(1) + "°"
-		default:
-			out[x.Of][x.ID] = plan.About(x.Least.Length, u)
+	for _, l := range survey.Levels {
+		for _, x := range p.Survey(room, l).Verdict.Seen {
+			switch {
+			case !x.Checked:
+			case x.Of == survey.OfTurn:
+				out[x.Of][x.ID] = x.Least.Angle.Text(1) + "°"
+			default:
+				out[x.Of][x.ID] = plan.About(x.Least.Length, u)
+			}
 		}
 	}
 	return out
@@ -180,24 +183,7 @@ func seenIn(s plan.Survey, u measure.Unit) seen {
 func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 	u := j.Unit
 	m := survey.Reduce(j, r)
-	var check plan.Survey
-	sees := seen{}
-	for _, s := range p.Surveys {
-		if s.Room != r.ID {
-			continue
-		}
-		if s.Level == job.Floor {
-			check = s
-		}
-		for of, list := range seenIn(s, u) {
-			if sees[of] == nil {
-				sees[of] = map[string]string{}
-			}
-			for id, text := range list {
-				sees[of][id] = text
-			}
-		}
-	}
+	check, sees := p.Survey(r.ID, job.Floor), seenIn(&p, r.ID, u)
 	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Storey: r.Storey, Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
 		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: r.Runs, LeftEnd: r.LeftEnd, RightEnd: r.RightEnd, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
 		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}

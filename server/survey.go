@@ -149,14 +149,8 @@ func (s *server) drawing(api huma.API, name, id, summary, kind string, write fun
 		if r == nil {
 			return nil, asProblem(&edit.Missing{Thing: "room " + in.Room})
 		}
-		var check plan.Survey
-		for _, v := range p.Surveys {
-			if v.Room == r.ID && v.Level == job.Floor {
-				check = v
-			}
-		}
 		m := survey.Reduce(&j, r)
-		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, r, p.Pieces, check), Sizes: map[string]string{}, Reads: map[string]string{}}
+		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, r, p.Pieces, p.Survey(r.ID, job.Floor)), Sizes: map[string]string{}, Reads: map[string]string{}}
 		for i, w := range r.Walls {
 			if l, ok := m.Wall(i, job.Floor); ok {
 				d.Sizes[w.ID] = l.Length.In(j.Unit)

@@ -1,8 +1,6 @@
 package edit
 
 import (
-	"slices"
-
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -13,24 +11,16 @@ func addMeasured(j *job.Job, room *job.Room, op Op) error {
 	switch op.Kind {
 	case "diagonal":
 		var d job.Diagonal
-		if err := strict(op, &d); err != nil {
+		if err := decodeThing(op, &d, &d.ID); err != nil {
 			return err
 		}
-		if err := job.Resolve(&d, op.Unit); err != nil {
-			return err
-		}
-		d.ID = op.ID
 		room.Diagonals = append(room.Diagonals, d)
 		return nil
 	case "spot":
 		var s job.Spot
-		if err := strict(op, &s); err != nil {
+		if err := decodeThing(op, &s, &s.ID); err != nil {
 			return err
 		}
-		if err := job.Resolve(&s, op.Unit); err != nil {
-			return err
-		}
-		s.ID = op.ID
 		room.Spots = append(room.Spots, s)
 		return nil
 	}
@@ -38,13 +28,9 @@ func addMeasured(j *job.Job, room *job.Room, op Op) error {
 		r := &j.Rooms[i]
 		if w := byID(r.Walls, wallID, op.In); w != nil && op.Kind == "length" {
 			var t job.Taken
-			if err := strict(op, &t); err != nil {
+			if err := decodeThing(op, &t, &t.ID); err != nil {
 				return err
 			}
-			if err := job.Resolve(&t, op.Unit); err != nil {
-				return err
-			}
-			t.ID = op.ID
 			return insert(&w.Lengths, takenID, op, t)
 		}
 		if c := byID(r.Corners, cornerID, op.In); c != nil && op.Kind == "reading" {
@@ -77,40 +63,22 @@ func removeMeasured(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 	switch op.Kind {
 	case "length":
 		for k := range r.Walls {
-			w := &r.Walls[k]
-			if i := indexOf(w.Lengths, takenID, op.ID); i >= 0 {
-				t := w.Lengths[i]
-				job.Settle(&t, j.Unit)
-				inv.Value, inv.In, inv.After = Raw(t), w.ID, before(w.Lengths, takenID, i)
-				w.Lengths = slices.Delete(w.Lengths, i, i+1)
+			if w := &r.Walls[k]; takeOut(&w.Lengths, takenID, op, inv, func(t *job.Taken) { job.Settle(t, j.Unit) }) {
+				inv.In = w.ID
 				return true
 			}
 		}
 	case "reading":
 		for k := range r.Corners {
-			c := &r.Corners[k]
-			if i := indexOf(c.Readings, readingID, op.ID); i >= 0 {
-				inv.Value, inv.In, inv.After = Raw(c.Readings[i]), c.ID, before(c.Readings, readingID, i)
-				c.Readings = slices.Delete(c.Readings, i, i+1)
+			if c := &r.Corners[k]; takeOut(&c.Readings, readingID, op, inv, func(*job.Reading) {}) {
+				inv.In = c.ID
 				return true
 			}
 		}
 	case "diagonal":
-		if i := indexOf(r.Diagonals, diagonalID, op.ID); i >= 0 {
-			d := r.Diagonals[i]
-			job.Settle(&d, j.Unit)
-			inv.Value = Raw(d)
-			r.Diagonals = slices.Delete(r.Diagonals, i, i+1)
-			return true
-		}
+		return takeOut(&r.Diagonals, diagonalID, op, inv, func(d *job.Diagonal) { job.Settle(d, j.Unit) })
 	case "spot":
-		if i := indexOf(r.Spots, spotID, op.ID); i >= 0 {
-			s := r.Spots[i]
-			job.Settle(&s, j.Unit)
-			inv.Value = Raw(s)
-			r.Spots = slices.Delete(r.Spots, i, i+1)
-			return true
-		}
+		return takeOut(&r.Spots, spotID, op, inv, func(s *job.Spot) { job.Settle(s, j.Unit) })
 	}
 	return false
 }

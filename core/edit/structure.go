@@ -35,6 +35,16 @@ func strict(op Op, v any) error {
 	return nil
 }
 
+// decodeThing reads something to add, with its lengths, and names it as the step
+// does.
+func decodeThing(op Op, v job.Measured, id *string) error {
+	if err := strict(op, v); err != nil {
+		return err
+	}
+	*id = op.ID
+	return job.Resolve(v, op.Unit)
+}
+
 func indexOf[T any](s []T, id func(T) string, want string) int {
 	return slices.IndexFunc(s, func(v T) bool { return id(v) == want })
 }
@@ -90,19 +100,13 @@ func add(j *job.Job, op Op) (Op, error) {
 	switch op.Kind {
 	case "room":
 		var r job.Room
-		if err = strict(op, &r); err == nil {
-			r.ID = op.ID
-			if err = job.Resolve(&r, op.Unit); err == nil {
-				err = insert(&j.Rooms, roomID, op, r)
-			}
+		if err = decodeThing(op, &r, &r.ID); err == nil {
+			err = insert(&j.Rooms, roomID, op, r)
 		}
 	case "moulding":
 		var m job.Moulding
-		if err = strict(op, &m); err == nil {
-			m.ID = op.ID
-			if err = job.Resolve(&m, op.Unit); err == nil {
-				err = insert(&j.Mouldings, mouldingID, op, m)
-			}
+		if err = decodeThing(op, &m, &m.ID); err == nil {
+			err = insert(&j.Mouldings, mouldingID, op, m)
 		}
 	case "sundry":
 		var y job.Sundry
@@ -120,11 +124,8 @@ func add(j *job.Job, op Op) (Op, error) {
 		err = addFace(room, op)
 	case "opening":
 		var o job.Opening
-		if err = strict(op, &o); err == nil {
-			o.ID = op.ID
-			if err = job.Resolve(&o, op.Unit); err == nil {
-				room.Openings = append(room.Openings, o) // Normalise puts them in order
-			}
+		if err = decodeThing(op, &o, &o.ID); err == nil {
+			room.Openings = append(room.Openings, o) // Normalise puts them in order
 		}
 	case "length", "reading", "diagonal", "spot":
 		err = addMeasured(j, room, op)
@@ -242,22 +243,22 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 	case "length", "reading", "diagonal", "spot":
 		return removeMeasured(r, op, inv, j)
 	case "opening":
-		i := indexOf(r.Openings, openingID, op.ID)
-		if i < 0 {
-			return false
-		}
-		o := r.Openings[i]
-		job.Settle(&o, j.Unit)
-		inv.Value = Raw(o)
-		r.Openings = slices.Delete(r.Openings, i, i+1)
-		return true
+		return takeOut(&r.Openings, openingID, op, inv, func(o *job.Opening) { job.Settle(o, j.Unit) })
 	}
-	i := indexOf(r.Runs, runID, op.ID)
+	return takeOut(&r.Runs, runID, op, inv, func(*job.Run) {})
+}
+
+// takeOut takes something out of its list and makes the step that puts it back.
+// What holds lengths is settled, so that its texts read back to them.
+func takeOut[T any](s *[]T, id func(T) string, op Op, inv *Op, settle func(*T)) bool {
+	i := indexOf(*s, id, op.ID)
 	if i < 0 {
 		return false
 	}
-	inv.Value, inv.After = Raw(r.Runs[i]), before(r.Runs, runID, i)
-	r.Runs = slices.Delete(r.Runs, i, i+1)
+	v := (*s)[i]
+	settle(&v)
+	inv.Value, inv.After = Raw(v), before(*s, id, i)
+	*s = slices.Delete(*s, i, i+1)
 	return true
 }
 

@@ -98,7 +98,7 @@ func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 }
 
 func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
-	if err := each(f, "room "+r.ID, append(r.Ends.list(), opt("ceiling", r.Look.Ceiling))...); err != nil {
+	if err := each(f, "room "+r.ID, append(r.Ends.list(), named{"ceiling", r.Look.Ceiling})...); err != nil {
 		return err
 	}
 	for i := range r.Walls {
@@ -136,20 +136,21 @@ func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
 			return err
 		}
 	}
-	return each(f, "wall "+w.ID, append(w.list(), opt("rough", w.Rough))...)
+	return each(f, "wall "+w.ID, append(w.list(), named{"rough", w.Rough})...)
 }
 
 func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "opening "+o.ID, append(o.list(), named{"from", &o.From}, named{"width", &o.Width})...)
 }
 
-type measured interface {
+// Measured is anything of a job that holds lengths.
+type Measured interface {
 	entries(func(thing, field string, e *Entry) error) error
 }
 
 // Resolve works out every length of a value read from JSON, in the unit given.
 // The error is an *Invalid naming the first that cannot be read.
-func Resolve(v measured, unit measure.Unit) error {
+func Resolve(v Measured, unit measure.Unit) error {
 	return v.entries(func(thing, field string, e *Entry) error {
 		if e.Text == "" && e.Length == 0 && optional[thing] {
 			return nil // left out: Normalise gives the default
@@ -188,6 +189,6 @@ func Unreadable(thing, field, text string, err error) *Invalid {
 
 // Settle makes every text of the value read back to its own length in a field
 // of the unit; call it before writing the value as JSON.
-func Settle(v measured, unit measure.Unit) {
+func Settle(v Measured, unit measure.Unit) {
 	_ = v.entries(func(_, field string, e *Entry) error { e.settle(FieldUnit(field, unit)); return nil })
 }

@@ -40,8 +40,8 @@ type WallFacts struct {
 }
 
 func (w *WallFacts) list() []named {
-	return []named{opt("tile_thickness", w.TileThickness), opt("tile_height", w.TileHeight), opt("ceiling_left", w.CeilingLeft), opt("ceiling_right", w.CeilingRight),
-		opt("floor_left", w.FloorLeft), opt("floor_right", w.FloorRight), opt("stud_spacing", w.StudSpacing)}
+	return []named{{"tile_thickness", w.TileThickness}, {"tile_height", w.TileHeight}, {"ceiling_left", w.CeilingLeft}, {"ceiling_right", w.CeilingRight},
+		{"floor_left", w.FloorLeft}, {"floor_right", w.FloorRight}, {"stud_spacing", w.StudSpacing}}
 }
 
 func (w WallFacts) clone() WallFacts {
@@ -59,7 +59,7 @@ type CornerFacts struct {
 }
 
 func (c *CornerFacts) list() []named {
-	return []named{opt("radius", c.Radius), opt("chord", c.Chord), opt("depth", c.Depth)}
+	return []named{{"radius", c.Radius}, {"chord", c.Chord}, {"depth", c.Depth}}
 }
 
 func (c CornerFacts) clone() CornerFacts {
@@ -89,8 +89,8 @@ type OpeningFacts struct {
 }
 
 func (o *OpeningFacts) list() []named {
-	return []named{opt("casing", o.Casing), opt("casing_thickness", o.CasingThickness), opt("head", o.Head), opt("sill", o.Sill),
-		opt("plinth", o.Plinth), opt("plinth_thickness", o.PlinthThickness), opt("depth", o.Depth)}
+	return []named{{"casing", o.Casing}, {"casing_thickness", o.CasingThickness}, {"head", o.Head}, {"sill", o.Sill},
+		{"plinth", o.Plinth}, {"plinth_thickness", o.PlinthThickness}, {"depth", o.Depth}}
 }
 
 func (o OpeningFacts) clone() OpeningFacts {
@@ -143,7 +143,7 @@ type Spot struct {
 }
 
 func (s *Spot) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "spot "+s.ID, named{"at", &s.At}, opt("width", s.Width), opt("height", s.Height))
+	return each(f, "spot "+s.ID, named{"at", &s.At}, named{"width", s.Width}, named{"height", s.Height})
 }
 
 func (s Spot) clone() Spot {
@@ -167,7 +167,7 @@ type Ends struct {
 }
 
 func (e *Ends) list() []named {
-	return []named{opt("left_setback", e.LeftSetback), opt("right_setback", e.RightSetback)}
+	return []named{{"left_setback", e.LeftSetback}, {"right_setback", e.RightSetback}}
 }
 
 // Tools are the deviations of what the room is measured with: of a tape or laser

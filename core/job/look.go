@@ -20,10 +20,7 @@ type Doors struct {
 }
 
 func (d *Doors) entries(f func(thing, field string, e *Entry) error) error {
-	if err := f("doors", "width", &d.Width); err != nil {
-		return err
-	}
-	return f("doors", "height", &d.Height)
+	return each(f, "doors", named{"width", &d.Width}, named{"height", &d.Height})
 }
 
 // DefaultDoors is an inside door with its casings.

@@ -61,7 +61,7 @@ func (t Taken) Length() measure.Length {
 func (t Taken) Part() bool { return t.Left.Opening() || t.Right.Opening() }
 
 func (t *Taken) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "length "+t.ID, named{"length", &t.As}, opt("burned", t.Burned), opt("left_face", t.Faces.Left), opt("right_face", t.Faces.Right))
+	return each(f, "length "+t.ID, named{"length", &t.As}, named{"burned", t.Burned}, named{"left_face", t.Faces.Left}, named{"right_face", t.Faces.Right})
 }
 
 func (t *Taken) clone() Taken {
@@ -98,7 +98,7 @@ const Start = "start"
 func (d Diagonal) Length() measure.Length { return Taken{As: d.As, Burned: d.Burned}.Length() }
 
 func (d *Diagonal) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "diagonal "+d.ID, named{"length", &d.As}, opt("burned", d.Burned))
+	return each(f, "diagonal "+d.ID, named{"length", &d.As}, named{"burned", d.Burned})
 }
 
 // named is a length with the name of its field; one that is not there is nil.
@@ -106,9 +106,6 @@ type named struct {
 	field string
 	e     *Entry
 }
-
-// opt is a length that may be missing.
-func opt(field string, e *Entry) named { return named{field, e} }
 
 // each calls f for the lengths that are there.
 func each(f func(thing, field string, e *Entry) error, thing string, list ...named) error {

@@ -38,9 +38,7 @@ func (s *Stick) UnmarshalJSON(b []byte) error {
 		return s.Entry.UnmarshalJSON(b)
 	}
 	var f stickFile
-	dec := json.NewDecoder(bytes.NewReader(b))
-	dec.DisallowUnknownFields()
-	if err := dec.Decode(&f); err != nil {
+	if err := strict(b, &f); err != nil {
 		return err
 	}
 	*s = Stick{f.Length, f.Price, f.Available}
@@ -64,15 +62,7 @@ type Cutting struct {
 }
 
 func (c *Cutting) entries(f func(thing, field string, e *Entry) error) error {
-	for _, g := range []struct {
-		field string
-		e     *Entry
-	}{{"kerf", &c.Kerf}, {"end_trim", &c.EndTrim}, {"keep", &c.Keep}, {"shortest", &c.Shortest}} {
-		if err := f("cutting", g.field, g.e); err != nil {
-			return err
-		}
-	}
-	return nil
+	return each(f, "cutting", named{"kerf", &c.Kerf}, named{"end_trim", &c.EndTrim}, named{"keep", &c.Keep}, named{"shortest", &c.Shortest})
 }
 
 // texts are defaults in inches and millimetres.

@@ -19,6 +19,16 @@ type Survey struct {
 	Whole   bool // nothing is missing to close it
 }
 
+// Survey is the check of a room at a level: empty where there is none.
+func (p *Plan) Survey(room string, l job.Level) Survey {
+	for _, s := range p.Surveys {
+		if s.Room == room && s.Level == l {
+			return s
+		}
+	}
+	return Survey{}
+}
+
 // Doubts are the measurements suspected, as kind and id of wall, corner or
 // diagonal.
 func (s Survey) Doubts(r *job.Room) map[[2]string]bool {
@@ -199,7 +209,7 @@ func (b *builder) name(f *Finding, suspects []survey.Suspect) {
 		f.Acts = append(f.Acts, again(kind, id, b.whole(x.Ref)))
 	}
 	for _, x := range shown {
-		k := keep(keepKind(x.Ref), b.keepID(x.Ref))
+		k := b.keepIt(x.Ref)
 		if len(shown) > 1 {
 			k.Text = "Keep " + strings.TrimPrefix(b.named(x.Ref), b.whole(x.Ref)+" read ") + " as read"
 		}
@@ -278,23 +288,16 @@ func (b *builder) cornerFits(x survey.Suspect) string {
 	return strings.Join(out, ", or ")
 }
 
-func keepKind(m survey.Ref) string {
+// keepIt keeps a measurement as read: of a corner the reading that counts.
+func (b *builder) keepIt(m survey.Ref) Act {
 	switch m.Of {
 	case survey.OfWall:
-		return "length"
+		return keep("length", m.ID)
 	case survey.OfTurn:
-		return "reading"
-	}
-	return "diagonal"
-}
-
-// keepID is the measurement to keep: of a corner the reading that counts.
-func (b *builder) keepID(m survey.Ref) string {
-	if m.Of == survey.OfTurn {
 		c, _ := b.at.Corner(m.At, b.level)
-		return c.Taken.ID
+		return keep("reading", c.Taken.ID)
 	}
-	return m.ID
+	return keep("diagonal", m.ID)
 }
 
 // unkept leaves out what was looked at again and kept as read.
@@ -387,19 +390,20 @@ func (b *builder) about(l measure.Length) string { return About(l, b.unit) }
 
 // About is a length as coarse as an estimate deserves.
 func About(l measure.Length, unit measure.Unit) string {
-	if unit.Metric() {
-		return l.Round(measure.Millimetre).In(unit)
+	step := Step(unit)
+	if !unit.Metric() && l > 4*measure.Inch {
+		step = measure.Inch / 2
 	}
-	if l > 4*measure.Inch {
-		return l.Round(measure.Inch / 2).In(unit)
-	}
-	return l.Round(measure.Inch / 8).In(unit)
+	return l.Round(step).In(unit)
 }
 
 // checkRepeats looks at walls that were read more than once.
 func (b *builder) checkRepeats(r *job.Room, f Finding) {
 	f.Kind = "wall"
 	for i, w := range r.Walls {
+		if len(w.Lengths) < 2 {
+			continue
+		}
 		f.ID = w.ID
 		for _, l := range survey.Levels {
 			by, differ := b.at.LengthsDiffer(i, l)

@@ -120,8 +120,9 @@ func Take(j *job.Job) Look {
 			q := &qs[at[run.Moulding]]
 			q.take(j, r, run, room)
 			if q.Moulding.Kind == job.KindCrown {
+				m := survey.Reduce(j, r)
 				for k, w := range r.Walls {
-					if l, _, ok := survey.Reduce(j, r).Bought(k, run.Level); ok && w.Joists {
+					if l, _, ok := m.Bought(k, run.Level); ok && w.Joists {
 						out.Backing += l
 					}
 				}
