@@ -3,12 +3,10 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
-import { attempt, change, newId, setOp, view } from '../state/job'
+import { attempt, change, clearable, newId, setOp, setter, view } from '../state/job'
 
 const v = computed(() => view.value!)
 const p = computed(() => v.value.prices)
-const set = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text, was))
-const some = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text === '' ? null : text, was === '' ? null : was))
 const per = computed(() => (p.value.per === 'm' ? 'metre' : 'foot'))
 const bases = computed(() => [
   { value: 'length', label: p.value.per === 'm' ? 'm of moulding' : 'ft of moulding' },
@@ -28,10 +26,10 @@ const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'b
       <h2>Sticks, and putting up a {{ per }}</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="line">
         <b>{{ m.name || m.id }}</b>
-        <EntryField :label="m.kind === 'casing' ? 'priced by the set' : `a ${per}`" :value="m.rate.typed" :commit="set('moulding', m.id, 'rate')" inputmode="decimal" :suffix="p.currency" class="money" />
+        <EntryField :label="m.kind === 'casing' ? 'priced by the set' : `a ${per}`" :value="m.rate.typed" :commit="setter('moulding', m.id, 'rate')" inputmode="decimal" :suffix="p.currency" class="money" />
         <template v-for="s in m.sticks" :key="s.id">
-          <EntryField :label="`${s.text} costs`" :value="s.price.typed" :commit="set('stick', s.id, 'price')" inputmode="decimal" :suffix="p.currency" class="money" />
-          <EntryField label="in the yard" :value="s.available === undefined ? '' : String(s.available)" :commit="some('stick', s.id, 'available')" placeholder="enough" inputmode="decimal" class="few" />
+          <EntryField :label="`${s.text} costs`" :value="s.price.typed" :commit="setter('stick', s.id, 'price')" inputmode="decimal" :suffix="p.currency" class="money" />
+          <EntryField label="in the yard" :value="s.available === undefined ? '' : String(s.available)" :commit="clearable('stick', s.id, 'available')" placeholder="enough" inputmode="decimal" class="few" />
         </template>
         <EntryField label="spares" :value="m.spares ? String(m.spares) : ''" :commit="(t, w) => change(setOp('moulding', m.id, 'spares', t || 0, w || 0))" placeholder="0" inputmode="decimal" class="few" />
       </div>
@@ -39,22 +37,22 @@ const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'b
     </section>
     <section>
       <h2>Joints and sets</h2>
-      <div class="line"><EntryField v-for="r in p.rates" :key="r.field" :label="`${r.title}, a ${r.per}`.replace(', a each', ', each')" :value="r.price.typed" :commit="set('prices', '', r.field)" inputmode="decimal" :suffix="p.currency" class="rate" /></div>
+      <div class="line"><EntryField v-for="r in p.rates" :key="r.field" :label="`${r.title}, a ${r.per}`.replace(', a each', ', each')" :value="r.price.typed" :commit="setter('prices', '', r.field)" inputmode="decimal" :suffix="p.currency" class="rate" /></div>
       <div class="line">
-        <LengthInput label="backing strip" :entry="p.strip" :commit="set('prices', '', 'strip')" />
-        <EntryField label="a strip costs" :value="p.strip.price.typed" :commit="set('prices', '', 'strip_price')" inputmode="decimal" :suffix="p.currency" class="money" />
-        <LengthInput label="door counted, wide" :entry="v.doors.width" :commit="set('doors', '', 'width')" />
-        <LengthInput label="and high, casings in" :entry="v.doors.height" :commit="set('doors', '', 'height')" />
+        <LengthInput label="backing strip" :entry="p.strip" :commit="setter('prices', '', 'strip')" />
+        <EntryField label="a strip costs" :value="p.strip.price.typed" :commit="setter('prices', '', 'strip_price')" inputmode="decimal" :suffix="p.currency" class="money" />
+        <LengthInput label="door counted, wide" :entry="v.doors.width" :commit="setter('doors', '', 'width')" />
+        <LengthInput label="and high, casings in" :entry="v.doors.height" :commit="setter('doors', '', 'height')" />
       </div>
     </section>
     <section>
       <h2>Used up</h2>
       <div v-for="s in p.sundries" :key="s.id" class="line sundry">
-        <EntryField label="what" :value="s.name" :commit="set('sundry', s.id, 'name')" class="what" />
-        <EntryField label="costs" :value="s.price.typed" :commit="set('sundry', s.id, 'price')" inputmode="decimal" :suffix="p.currency" class="money" />
-        <EntryField label="lasts for" :value="s.lasts" :commit="set('sundry', s.id, 'lasts')" inputmode="decimal" class="few" />
+        <EntryField label="what" :value="s.name" :commit="setter('sundry', s.id, 'name')" class="what" />
+        <EntryField label="costs" :value="s.price.typed" :commit="setter('sundry', s.id, 'price')" inputmode="decimal" :suffix="p.currency" class="money" />
+        <EntryField label="lasts for" :value="s.lasts" :commit="setter('sundry', s.id, 'lasts')" inputmode="decimal" class="few" />
         <label class="by"><span>of</span><select :value="s.by" @change="(e) => by(s.id, s.by, e)"><option v-for="b in bases" :key="b.value" :value="b.value">{{ b.label }}</option></select></label>
-        <EntryField v-if="s.by === 'face'" label="coats" :value="String(s.coats || 1)" :commit="set('sundry', s.id, 'coats')" inputmode="decimal" class="few" />
+        <EntryField v-if="s.by === 'face'" label="coats" :value="String(s.coats || 1)" :commit="setter('sundry', s.id, 'coats')" inputmode="decimal" class="few" />
         <button class="link small" type="button" @click="remove(s.id)">Remove</button>
       </div>
       <button class="btn plain" type="button" @click="add">Add a line</button>
@@ -62,10 +60,10 @@ const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'b
     <section>
       <h2>On top</h2>
       <div class="line">
-        <EntryField label="overheads and profit" :value="p.margin" :commit="set('prices', '', 'margin')" inputmode="decimal" suffix="%" />
-        <EntryField label="tax" :value="p.tax" :commit="set('prices', '', 'tax')" inputmode="decimal" suffix="%" class="money" />
-        <EntryField label="waste share" :value="v.cutting.share" :commit="set('cutting', '', 'share')" inputmode="decimal" suffix="%" class="money" />
-        <EntryField label="currency" :value="p.currency" :commit="set('prices', '', 'currency')" class="few" />
+        <EntryField label="overheads and profit" :value="p.margin" :commit="setter('prices', '', 'margin')" inputmode="decimal" suffix="%" />
+        <EntryField label="tax" :value="p.tax" :commit="setter('prices', '', 'tax')" inputmode="decimal" suffix="%" class="money" />
+        <EntryField label="waste share" :value="v.cutting.share" :commit="setter('cutting', '', 'share')" inputmode="decimal" suffix="%" class="money" />
+        <EntryField label="currency" :value="p.currency" :commit="setter('prices', '', 'currency')" class="few" />
       </div>
     </section>
   </div>

@@ -7,10 +7,9 @@ import RackList from '../parts/RackList.vue'
 import RunsPicker from '../parts/RunsPicker.vue'
 import type { MouldingView } from '../api/client'
 import { copeHands, insideJoints, mouldingKinds, setRule } from '../state/choices'
-import { attempt, change, newId, setOp, view } from '../state/job'
+import { attempt, newId, setOp, setter, view } from '../state/job'
 
 const v = computed(() => view.value!)
-const set = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text, was))
 const sticks = (m: MouldingView) => m.sticks.map((s) => s.typed).join(', ')
 const detents = computed(() => v.value.saw.detents.join(', '))
 const shapes = [{ label: 'profiled', value: true }, { label: 'flat', value: false }]
@@ -35,12 +34,12 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
     <section>
       <h2>Mouldings</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="card">
-        <EntryField label="name" :value="m.name" :commit="set('moulding', m.id, 'name')" class="wide" />
+        <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
         <label class="kind"><span class="cap">kind</span><select :value="m.kind" @change="(e) => kindOf(m, e)"><option v-for="k in mouldingKinds" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="set('moulding', m.id, 'height')" />
-        <LengthInput :label="sizes[m.kind]?.[1] ?? 'thickness'" :entry="m.thickness" :commit="set('moulding', m.id, 'thickness')" />
+        <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
+        <LengthInput :label="sizes[m.kind]?.[1] ?? 'thickness'" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
         <div class="col"><span class="cap">face</span><el-segmented aria-label="Face" :model-value="m.profiled" :options="shapes" @change="(x: unknown) => attempt(setOp('moulding', m.id, 'profiled', x, m.profiled))" /></div>
-        <EntryField label="stick lengths" :value="sticks(m)" :commit="set('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
+        <EntryField label="stick lengths" :value="sticks(m)" :commit="setter('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
         <button class="link small" type="button" @click="remove(m.id)">Remove</button>
       </div>
       <button class="btn plain" type="button" @click="add">Add moulding</button>
@@ -54,19 +53,19 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
     <section>
       <h2>The saw</h2>
       <div class="card">
-        <EntryField label="name" :value="v.saw.name" :commit="set('saw', '', 'name')" class="wide" />
-        <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="set('saw', '', f.field)" inputmode="decimal" suffix="°" />
-        <EntryField label="clicks home at, both sides" :value="detents" :commit="set('saw', '', 'detents')" class="sticks" suffix="°" />
+        <EntryField label="name" :value="v.saw.name" :commit="setter('saw', '', 'name')" class="wide" />
+        <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="setter('saw', '', f.field)" inputmode="decimal" suffix="°" />
+        <EntryField label="clicks home at, both sides" :value="detents" :commit="setter('saw', '', 'detents')" class="sticks" suffix="°" />
       </div>
       <p class="quiet small">Angles without sign. Settings are rounded to what the scale can be read to; a cut past the swing becomes a note in the margin.</p>
     </section>
     <section>
       <h2>Sticks and blade</h2>
       <div class="card">
-        <LengthInput label="kerf of the blade" :entry="v.cutting.kerf" :commit="set('cutting', '', 'kerf')" />
-        <LengthInput label="trimmed off each end" :entry="v.cutting.endTrim" :commit="set('cutting', '', 'end_trim')" />
-        <LengthInput label="offcuts kept from" :entry="v.cutting.keep" :commit="set('cutting', '', 'keep')" />
-        <LengthInput label="shortest scarfed part" :entry="v.cutting.shortest" :commit="set('cutting', '', 'shortest')" />
+        <LengthInput label="kerf of the blade" :entry="v.cutting.kerf" :commit="setter('cutting', '', 'kerf')" />
+        <LengthInput label="trimmed off each end" :entry="v.cutting.endTrim" :commit="setter('cutting', '', 'end_trim')" />
+        <LengthInput label="offcuts kept from" :entry="v.cutting.keep" :commit="setter('cutting', '', 'keep')" />
+        <LengthInput label="shortest scarfed part" :entry="v.cutting.shortest" :commit="setter('cutting', '', 'shortest')" />
       </div>
     </section>
     <section>
@@ -84,7 +83,7 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
     </section>
     <section>
       <h2>This job</h2>
-      <div class="card"><EntryField label="name" :value="v.name" :commit="set('job', '', 'name')" class="wide" /></div>
+      <div class="card"><EntryField label="name" :value="v.name" :commit="setter('job', '', 'name')" class="wide" /></div>
       <p class="links"><a :href="`/api/jobs/${v.id}/file`">Job file</a> <a :href="`/api/jobs/${v.id}/plan`">Plan as JSON</a> <a :href="`/api/jobs/${v.id}/cutlist.csv`">Cut list as CSV</a></p>
     </section>
   </div>

@@ -4,13 +4,12 @@ import { until } from '@vueuse/core'
 import { dropFromTray, give, tray, type Tray, waiting } from '../state/instruments'
 import { measureNow } from '../state/measuring'
 import { tell } from '../state/notice'
-import { chosen, room } from '../state/place'
+import { room, wallIndex } from '../state/place'
 
 async function use(t: Tray, kind: 'length' | 'angle') {
   const r = room.value
   if (!r) return
-  const c = chosen.value
-  const i = Math.max(0, c?.kind === 'corner' ? r.corners.findIndex((k) => k.id === c.id) : r.walls.findIndex((w) => w.id === c?.id))
+  const i = wallIndex.value
   if (kind === 'length') measureNow('wall', r.walls[i]!.id)
   else measureNow('corner', r.corners[i]!.id)
   await until(waiting).toMatch((w) => w?.kind === kind, { timeout: 1000 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The light of the connected instruments, and the settings of practice ones.
 import { ref } from 'vue'
-import { scales } from '../state/choices'
+import { lengthUnits, scales } from '../state/choices'
 import { type InstrumentView, type PracticeView } from '../api/client'
 import { heard, instruments, setPractice } from '../state/instruments'
 import EntryField from '../parts/EntryField.vue'
@@ -10,7 +10,6 @@ const open = ref(false)
 const word = (i: InstrumentView) => (i.kind === 'length' ? 'laser' : 'protractor')
 const set = (i: InstrumentView, field: keyof PracticeView) => (text: string) => setPractice(i.id, { ...i.practice!, [field]: Number(text) })
 const choose = (i: InstrumentView, field: 'unit' | 'scale', v: unknown) => setPractice(i.id, { ...i.practice!, [field]: v })
-const units = [{ label: 'ft in', value: 'in' }, { label: 'mm', value: 'mm' }]
 </script>
 
 <template>
@@ -28,7 +27,7 @@ const units = [{ label: 'ft in', value: 'in' }, { label: 'mm', value: 'mm' }]
           <EntryField label="dropouts" :value="String(i.practice.dropouts)" :commit="set(i, 'dropouts')" inputmode="decimal" />
           <EntryField label="battery, %" :value="String(i.practice.battery)" :commit="set(i, 'battery')" inputmode="decimal" />
         </div>
-        <el-segmented v-if="i.kind === 'length'" aria-label="Unit of the laser" :model-value="i.practice.unit" :options="units" @change="(v: unknown) => choose(i, 'unit', v)" />
+        <el-segmented v-if="i.kind === 'length'" aria-label="Unit of the laser" :model-value="i.practice.unit" :options="lengthUnits" @change="(v: unknown) => choose(i, 'unit', v)" />
         <el-segmented v-else aria-label="Scale of the protractor" :model-value="i.practice.scale" :options="scales" @change="(v: unknown) => choose(i, 'scale', v)" />
       </template>
     </section>

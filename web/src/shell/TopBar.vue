@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lengthUnits } from '../state/choices'
 import InstrumentLight from './InstrumentLight.vue'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -22,10 +23,6 @@ const floors = computed(() => {
   }
   return out
 })
-const units = [
-  { label: 'ft in', value: 'in' },
-  { label: 'mm', value: 'mm' },
-]
 const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 </script>
 
@@ -51,7 +48,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
       <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo"><svg viewBox="0 0 20 20"><path d="M4 8h8a4 4 0 0 1 0 8H8M4 8l4-4M4 8l4 4" /></svg></button>
       <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo"><svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg></button>
       <InstrumentLight />
-      <el-segmented class="units" aria-label="Units" :model-value="view.unit" :options="units" @change="setUnit" />
+      <el-segmented class="units" aria-label="Units" :model-value="view.unit" :options="lengthUnits" @change="setUnit" />
       <button class="tool keys" type="button" title="Keys (?)" aria-label="Keys" @click="$emit('keys')">?</button>
       <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">not connected</span>
     </template>

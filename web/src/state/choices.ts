@@ -15,6 +15,7 @@ export const copeHands = [{ label: 'left ends', value: 'left' }, { label: 'right
 
 /** Sets a house rule of the job, as it was seen on the screen. */
 export const setRule = (rule: 'inside' | 'cope_hand' | 'scarf', to: unknown) => attempt(setOp('rules', '', rule, to, view.value!.rules[rule]))
+export const lengthUnits = [{ label: 'ft in', value: 'in' }, { label: 'mm', value: 'mm' }]
 export const levels = [{ label: 'floor', value: 'floor' }, { label: 'rail', value: 'rail' }, { label: 'ceiling', value: 'ceiling' }]
 export const openingKinds = [{ label: 'door', value: 'door' }, { label: 'window', value: 'window' }, { label: 'opening', value: 'opening' }, { label: 'cabinet', value: 'cabinet' }, { label: 'tub', value: 'tub' }]
 export const spotKinds = [{ label: 'socket', value: 'socket' }, { label: 'vent', value: 'vent' }, { label: 'pipe', value: 'pipe' }, { label: 'stud', value: 'stud' }, { label: 'step up', value: 'step_up' }, { label: 'step down', value: 'step_down' }]

@@ -120,6 +120,11 @@ export function setOp(kind: string, id: string, field: string, value: unknown, w
   return op
 }
 
+/** What a field does with what is typed: sets it, as it was seen on the screen. */
+export const setter = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text, was))
+/** The same for a field that may be left empty. */
+export const clearable = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text === '' ? null : text, was === '' ? null : was))
+
 async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done: string) {
   try {
     const job = open

@@ -24,6 +24,16 @@ export const cuts = computed(() => {
 })
 export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((p) => [p.id, p])))
 
+/** The wall in hand, by its place in the room: the chosen one, that of the chosen corner or piece, or the first. */
+export const wallIndex = computed(() => {
+  const r = room.value
+  const c = chosen.value
+  if (!r) return 0
+  const wall = c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : undefined
+  const i = c?.kind === 'corner' ? r.corners.findIndex((k) => k.id === c.id) : r.walls.findIndex((w) => w.id === wall)
+  return Math.max(0, i)
+})
+
 /** Findings of this room and of the whole job, the ones of other rooms left out. */
 export const findings = computed(() => (view.value?.findings ?? []).filter((f) => !f.room || f.room === room.value?.id))
 

@@ -9,7 +9,7 @@ import { attempt, newId } from '../state/job'
 import { laser, press } from '../state/instruments'
 import { useKeys } from '../state/keys'
 import { level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
-import { choose, chosen, pieceById, room } from '../state/place'
+import { choose, room, wallIndex as index } from '../state/place'
 import CornerEntry from './measure/CornerEntry.vue'
 import CornerSheet from './measure/CornerSheet.vue'
 import DiagonalSheet from './measure/DiagonalSheet.vue'
@@ -20,14 +20,6 @@ import WallSheet from './measure/WallSheet.vue'
 
 defineEmits<{ newRoom: [] }>()
 
-const index = computed(() => {
-  const r = room.value
-  const c = chosen.value
-  if (!r) return 0
-  const wall = c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : undefined
-  const i = c?.kind === 'corner' ? r.corners.findIndex((k) => k.id === c.id) : r.walls.findIndex((w) => w.id === wall)
-  return Math.max(0, i)
-})
 const wall = computed(() => room.value?.walls[index.value])
 const corner = computed(() => room.value?.corners[index.value])
 const before = computed(() => {

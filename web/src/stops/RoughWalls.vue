@@ -5,13 +5,12 @@ import EntryField from '../parts/EntryField.vue'
 import LengthText from '../parts/LengthText.vue'
 import SetText from '../parts/SetText.vue'
 import type { RoomView, WallView } from '../api/client'
-import { attempt, change, setOp, view } from '../state/job'
+import { attempt, change, clearable, setOp, view } from '../state/job'
 import { sheet } from '../state/sheet'
 
 const props = defineProps<{ room: RoomView }>()
 const crown = computed(() => props.room.runs.some((k) => view.value?.mouldings.find((m) => m.id === k.moulding)?.kind === 'crown'))
 const counted = computed(() => sheet.value?.rooms.find((r) => r.id === props.room.id))
-const set = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text === '' ? null : text, was === '' ? null : was))
 const count = (field: string) => (text: string, was: string) => change(setOp('room', props.room.id, field, text === '' ? 0 : text, was === '' ? 0 : was))
 const joists = (w: WallView) => attempt(setOp('wall', w.id, 'joists', !w.joists, w.joists))
 const remove = (w: WallView) => attempt({ do: 'remove', kind: 'wall', id: w.id })
@@ -24,17 +23,17 @@ const shown = (n?: number | null) => (n === undefined || n === null ? '' : Strin
       <li v-for="(w, i) in room.walls" :key="w.id">
         <b>{{ i + 1 }}</b>
         <span v-if="w.length" class="measured"><LengthText :of="w.length" /> <span class="good small">measured</span></span>
-        <EntryField v-else class="rough" :label="`Wall ${i + 1}`" :value="w.rough?.typed ?? ''" :commit="set('wall', w.id, 'rough')" placeholder="rough"><LengthText v-if="w.rough" :of="w.rough" /></EntryField>
+        <EntryField v-else class="rough" :label="`Wall ${i + 1}`" :value="w.rough?.typed ?? ''" :commit="clearable('wall', w.id, 'rough')" placeholder="rough"><LengthText v-if="w.rough" :of="w.rough" /></EntryField>
         <label v-if="crown" class="tick"><input type="checkbox" :checked="w.joists" @change="joists(w)" />joists along</label>
         <button class="x" type="button" :aria-label="`Remove wall ${i + 1}`" title="Remove this wall" @click="remove(w)">×</button>
       </li>
     </ol>
     <div class="counts">
-      <EntryField label="inside" :value="shown(room.look.inside)" :commit="set('room', room.id, 'inside')" :placeholder="shown(counted?.inside)" inputmode="decimal" />
-      <EntryField label="outside" :value="shown(room.look.outside)" :commit="set('room', room.id, 'outside')" :placeholder="shown(counted?.outside)" inputmode="decimal" />
+      <EntryField label="inside" :value="shown(room.look.inside)" :commit="clearable('room', room.id, 'inside')" :placeholder="shown(counted?.inside)" inputmode="decimal" />
+      <EntryField label="outside" :value="shown(room.look.outside)" :commit="clearable('room', room.id, 'outside')" :placeholder="shown(counted?.outside)" inputmode="decimal" />
       <EntryField label="doors" :value="room.look.doors ? String(room.look.doors) : ''" :commit="count('doors')" :placeholder="shown(counted?.doors)" inputmode="decimal" />
       <EntryField label="returns" :value="room.look.returns ? String(room.look.returns) : ''" :commit="count('returns')" placeholder="0" inputmode="decimal" />
-      <EntryField label="ceiling" :value="room.look.ceiling?.typed ?? ''" :commit="set('room', room.id, 'ceiling')" placeholder="high"><LengthText v-if="room.look.ceiling" :of="room.look.ceiling" /></EntryField>
+      <EntryField label="ceiling" :value="room.look.ceiling?.typed ?? ''" :commit="clearable('room', room.id, 'ceiling')" placeholder="high"><LengthText v-if="room.look.ceiling" :of="room.look.ceiling" /></EntryField>
     </div>
     <p v-for="h in counted?.hints ?? []" :key="h" class="hint small"><SetText :text="h" /></p>
     <p v-if="counted?.guessed" class="quiet small">Corners in grey are guessed from the number of walls. Count them: each is a joint.</p>

@@ -3,12 +3,11 @@
 import EntryField from '../../parts/EntryField.vue'
 import type { CornerView } from '../../api/client'
 import { freeEnds } from '../../state/choices'
-import { attempt, change, metric, setOp } from '../../state/job'
+import { attempt, clearable, metric, setOp } from '../../state/job'
 import { room } from '../../state/place'
 import FactField from './FactField.vue'
 
-const props = defineProps<{ corner: CornerView }>()
-const lean = (text: string, was: string) => change(setOp('corner', props.corner.id, 'lean', text || null, was || null))
+defineProps<{ corner: CornerView }>()
 const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', room.value!.id, `${side}_end`, v))
 </script>
 
@@ -18,7 +17,7 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
     <div class="grid">
       <FactField kind="corner" :id="corner.id" field="radius" label="radius" :facts="corner.facts" />
       <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField kind="corner" :id="corner.id" field="depth" label="depth" :facts="corner.facts" />
-      <EntryField label="leans, + to the right" :value="corner.lean" :commit="lean" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+      <EntryField label="leans, + to the right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
     </div>
   </template>
   <template v-if="room && !room.closed">

@@ -4,15 +4,13 @@ import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import type { OpeningView, WallView } from '../../api/client'
 import { openingKinds } from '../../state/choices'
-import { attempt, change, setOp } from '../../state/job'
+import { attempt, clearable, setOp, setter } from '../../state/job'
 import FactField from './FactField.vue'
 import OpeningDraft from './OpeningDraft.vue'
 
 defineProps<{ wall: WallView; openings: OpeningView[]; drafting: boolean }>()
 defineEmits<{ drafted: [added: boolean]; draft: [] }>()
-const commit = (id: string, field: 'from' | 'width') => (text: string, was: string) => change(setOp('opening', id, field, text, was))
 const setKind = (o: OpeningView, v: unknown) => attempt(setOp('opening', o.id, 'kind', v, o.kind))
-const lean = (o: OpeningView) => (text: string, was: string) => change(setOp('opening', o.id, 'lean', text || null, was || null))
 const remove = (id: string) => attempt({ do: 'remove', kind: 'opening', id })
 const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
 </script>
@@ -22,8 +20,8 @@ const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
     <div class="head"><el-segmented :aria-label="'Kind of opening'" :model-value="o.kind" :options="openingKinds" @change="(v: unknown) => setKind(o, v)" />
       <button class="drop" type="button" aria-label="Remove this opening" title="Remove this opening" @click="remove(o.id)">×</button></div>
     <div class="grid">
-      <LengthInput takes="length" label="from the left end" :entry="o.from" :commit="commit(o.id, 'from')" />
-      <LengthInput takes="length" :label="box(o) ? 'width' : 'width, casings in'" :entry="o.width" :commit="commit(o.id, 'width')" />
+      <LengthInput takes="length" label="from the left end" :entry="o.from" :commit="setter('opening', o.id, 'from')" />
+      <LengthInput takes="length" :label="box(o) ? 'width' : 'width, casings in'" :entry="o.width" :commit="setter('opening', o.id, 'width')" />
       <template v-if="!box(o)">
         <FactField kind="opening" :id="o.id" field="casing" label="casing, wide" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="casing_thickness" label="casing, thick" :facts="o.facts" />
         <FactField kind="opening" :id="o.id" field="head" label="head, above floor" :facts="o.facts" />
@@ -32,7 +30,7 @@ const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
       </template>
       <template v-else>
         <FactField kind="opening" :id="o.id" field="head" label="height" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="depth" label="depth" :facts="o.facts" />
-        <EntryField label="its side leans" :value="o.lean" :commit="lean(o)" placeholder="1/4 over 30" />
+        <EntryField label="its side leans" :value="o.lean" :commit="clearable('opening', o.id, 'lean')" placeholder="1/4 over 30" />
       </template>
     </div>
   </div>

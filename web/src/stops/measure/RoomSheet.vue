@@ -6,13 +6,12 @@ import { useRouter } from 'vue-router'
 import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import { roomShapes } from '../../state/choices'
-import { attempt, change, newId, setOp, view } from '../../state/job'
+import { attempt, newId, setOp, setter, view } from '../../state/job'
 import { room } from '../../state/place'
 import SurveyBox from '../../shell/SurveyBox.vue'
 import { tell } from '../../state/notice'
 
 const router = useRouter()
-const set = (field: string) => (text: string, was: string) => change(setOp('room', room.value!.id, field, text, was))
 const setClosed = (v: unknown) => attempt(setOp('room', room.value!.id, 'closed', v, room.value!.closed))
 const rooms = computed(() => view.value?.rooms ?? [])
 const at = computed(() => rooms.value.findIndex((r) => r.id === room.value?.id))
@@ -39,13 +38,12 @@ function bring(e: Event) {
   input.value = ''
 }
 const tools = computed(() => view.value!.tools)
-const setTool = (field: string) => (text: string, was: string) => change(setOp('tools', '', field, text, was))
 </script>
 
 <template>
   <template v-if="room">
-    <EntryField label="Name" :value="room.name" :commit="set('name')" class="wide" />
-    <EntryField label="On floor" :value="room.storey" :commit="set('storey')" placeholder="Ground floor" class="wide" />
+    <EntryField label="Name" :value="room.name" :commit="setter('room', room.id, 'name')" class="wide" />
+    <EntryField label="On floor" :value="room.storey" :commit="setter('room', room.id, 'storey')" placeholder="Ground floor" class="wide" />
     <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
     <div class="row"><button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button><button class="btn plain" type="button" @click="remove">Remove this room</button></div>
     <h4>Copy it</h4>
@@ -54,8 +52,8 @@ const setTool = (field: string) => (text: string, was: string) => change(setOp('
     <button class="btn plain" type="button" @click="copy">Copy this room</button>
     <h4>As good as the tools read</h4>
     <div class="grid">
-      <LengthInput label="tape or laser ±" :entry="tools.tape" :commit="setTool('tape')" />
-      <EntryField label="corner reading ±" :value="String(tools.reading)" :commit="setTool('reading')" suffix="°" inputmode="decimal" />
+      <LengthInput label="tape or laser ±" :entry="tools.tape" :commit="setter('tools', '', 'tape')" />
+      <EntryField label="corner reading ±" :value="String(tools.reading)" :commit="setter('tools', '', 'reading')" suffix="°" inputmode="decimal" />
     </div>
     <p class="quiet small">One standard deviation. A corner’s last foot is bent by compound, so half a degree is usual.</p>
     <h4>Files</h4>

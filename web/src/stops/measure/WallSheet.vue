@@ -7,14 +7,13 @@ import LengthInput from '../../parts/LengthInput.vue'
 import SetText from '../../parts/SetText.vue'
 import type { SpotView, WallView } from '../../api/client'
 import { spotKinds } from '../../state/choices'
-import { attempt, change, metric, newId, setOp } from '../../state/job'
+import { attempt, change, clearable, metric, newId, setOp } from '../../state/job'
 import { room } from '../../state/place'
 import FactField from './FactField.vue'
 
 const props = defineProps<{ wall: WallView; index: number }>()
 const spots = computed(() => room.value?.spots.filter((s) => s.wall === props.wall.id) ?? [])
 const name = (s: SpotView) => spotKinds.find((k) => k.value === s.kind)?.label ?? s.kind
-const lean = (text: string, was: string) => change(setOp('wall', props.wall.id, 'lean', text || null, was || null))
 const joists = () => attempt(setOp('wall', props.wall.id, 'joists', !props.wall.joists, props.wall.joists))
 const kind = ref('socket')
 const at = ref('')
@@ -41,7 +40,7 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
   <div class="grid">
     <FactField kind="wall" :id="wall.id" field="ceiling_left" label="ceiling, left end" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="ceiling_right" label="ceiling, right end" :facts="wall.facts" />
     <FactField kind="wall" :id="wall.id" field="floor_left" label="floor below line, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="floor_right" label="floor below line, right" :facts="wall.facts" />
-    <EntryField label="leans, + into room" :value="wall.lean" :commit="lean" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+    <EntryField label="leans, + into room" :value="wall.lean" :commit="clearable('wall', wall.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
     <FactField kind="wall" :id="wall.id" field="tile_thickness" label="tile, thick" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="tile_height" label="tile, up to" :facts="wall.facts" />
     <FactField kind="wall" :id="wall.id" field="stud_spacing" label="studs apart" :facts="wall.facts" :hint="metric ? '400' : '16'" />
   </div>
