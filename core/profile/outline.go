@@ -1,0 +1,232 @@
+package profile
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"gnomon/core/measure"
+)
+
+// Point is a corner of an outline. Bow is how far the middle of the arc to the next
+// point stands off the straight line between the two: out of the wood where it is
+// more than nothing, into it where it is less, and a straight line at nothing.
+type Point struct{ U, Z, Bow measure.Length }
+
+// Outline is a closed section; its last point goes on to its first.
+type Outline []Point
+
+// Limits of a section: more is a slip of the unit.
+const (
+	MaxPoints = 400
+	Smallest  = measure.Inch / 8
+	Largest   = 24 * measure.Inch
+)
+
+// Invalid says what is wrong with a section, where, and the way out.
+type Invalid struct {
+	Reason, Remedy string
+	At             *Point // the place, or none
+}
+
+func (e *Invalid) Error() string {
+	s := e.Reason
+	if e.At != nil {
+		s += fmt.Sprintf(" at %s out, %s up", e.At.U, e.At.Z)
+	}
+	return s + "; " + e.Remedy
+}
+
+func bad(reason, remedy string) error { return &Invalid{Reason: reason, Remedy: remedy} }
+
+func badAt(p xy, reason, remedy string) error {
+	return &Invalid{Reason: reason, Remedy: remedy, At: &Point{U: measure.FromInches(p.u), Z: measure.FromInches(p.z)}}
+}
+
+// xy is a place on a section in inches.
+type xy struct{ u, z float64 }
+
+func (p Point) xy() xy { return xy{p.U.Inches(), p.Z.Inches()} }
+
+func (a xy) minus(b xy) xy         { return xy{a.u - b.u, a.z - b.z} }
+func (a xy) cross(b xy) float64    { return a.u*b.z - a.z*b.u }
+func (a xy) off(b xy) float64      { return math.Hypot(a.u-b.u, a.z-b.z) }
+func (a xy) turned(r float64) xy   { s, c := math.Sincos(r); return xy{a.u*c - a.z*s, a.u*s + a.z*c} }
+func mix(a, b xy, t float64) xy    { return xy{a.u + (b.u-a.u)*t, a.z + (b.z-a.z)*t} }
+func (o Outline) next(i int) Point { return o[(i+1)%len(o)] }
+
+// area is twice the outline's, its arcs left out; less than nothing where the wood
+// is on its right.
+func (o Outline) area() float64 {
+	sum := 0.0
+	for i, p := range o {
+		sum += p.xy().cross(o.next(i).xy())
+	}
+	return sum
+}
+
+// flatness is how far a straight stretch may stand off the arc that it stands for.
+const flatness = 1.0 / 4096
+
+// arc lists the places along the arc from a to b after a, up to and with b.
+func arc(a, b xy, bow float64) []xy {
+	chord := a.off(b)
+	if bow == 0 || chord == 0 {
+		return []xy{b}
+	}
+	radius := (chord*chord/4 + bow*bow) / (2 * math.Abs(bow))
+	turn := 4 * math.Atan(2*math.Abs(bow)/chord) // what the arc turns through
+	n := max(2, int(math.Ceil(turn/(2*math.Acos(1-min(0.5, flatness/radius))))))
+	// The middle lies on the chord's left, where the wood is, by radius − bow.
+	d := xy{(b.u - a.u) / chord, (b.z - a.z) / chord}
+	left := math.Copysign(1, bow) * (radius - math.Abs(bow))
+	m := mix(a, b, 0.5)
+	middle := xy{m.u - d.z*left, m.z + d.u*left}
+	out := make([]xy, n)
+	for i := range n - 1 {
+		r := a.minus(middle).turned(math.Copysign(turn*float64(i+1)/float64(n), bow))
+		out[i] = xy{middle.u + r.u, middle.z + r.z}
+	}
+	out[n-1] = b
+	return out
+}
+
+// flatten makes one closed chain of straight stretches from the outline's first
+// point on.
+func (o Outline) flatten() []xy {
+	var chain []xy
+	for i, p := range o {
+		chain = append(chain, arc(p.xy(), o.next(i).xy(), p.Bow.Inches())...)
+	}
+	last := len(chain) - 1
+	return slices.Insert(chain[:last:last], 0, chain[last])
+}
+
+// oriented is the outline with its wood on the left, points that stand on one another
+// taken for one. What bows out of the wood still does.
+func (o Outline) oriented() Outline {
+	var out Outline
+	for i, p := range o {
+		if n := o.next(i); p.U != n.U || p.Z != n.Z || len(o) == 1 {
+			out = append(out, p)
+		}
+	}
+	if out.area() >= 0 {
+		return out
+	}
+	n := len(out)
+	back := make(Outline, n)
+	for i := range out { // stretch i now begins where it ended
+		back[i] = Point{out[n-1-i].U, out[n-1-i].Z, out[(2*n-2-i)%n].Bow}
+	}
+	return back
+}
+
+// Drawn makes an outline of a line whose bows are told by its own direction: to the
+// right of it where they are more than nothing.
+func Drawn(line []Point) Outline {
+	o := slices.Clone(Outline(line))
+	if o.area() < 0 {
+		for i := range o {
+			o[i].Bow = -o[i].Bow
+		}
+	}
+	return o
+}
+
+// Canonical brings a drawn outline into the frame of a section: moved so that it
+// touches wall and floor, its wood on the left, beginning at the told point.
+func (o Outline) Canonical() Outline {
+	out := o.oriented()
+	if len(out) < 3 {
+		return out
+	}
+	chain := out.flatten()
+	least := chain[0]
+	for _, q := range chain {
+		least = xy{min(least.u, q.u), min(least.z, q.z)}
+	}
+	du, dz := measure.FromInches(least.u), measure.FromInches(least.z)
+	first := 0
+	for i := range out {
+		out[i].U -= du
+		out[i].Z -= dz
+		if a, b := out[i], out[first]; a.U < b.U || a.U == b.U && a.Z < b.Z {
+			first = i
+		}
+	}
+	return append(slices.Clone(out[first:]), out[:first]...)
+}
+
+// Check refuses what is no section: too few or too many points, absurd sizes, lines
+// that cross. The error is an *Invalid with the place.
+func (o Outline) Check() error {
+	o = o.oriented()
+	if len(o) < 3 {
+		return bad("a section has three points at least", "give its corners in order")
+	}
+	if len(o) > MaxPoints {
+		return bad(fmt.Sprintf("%d points are too many", len(o)), fmt.Sprintf("give %d at most", MaxPoints))
+	}
+	for _, p := range o {
+		for _, v := range []measure.Length{p.U, p.Z, p.Bow} {
+			if v.Abs() > 100*Largest {
+				return bad(fmt.Sprintf("%s is no measure of a section", v), "check its unit")
+			}
+		}
+	}
+	chain := o.flatten()
+	lo, hi := chain[0], chain[0]
+	for _, q := range chain {
+		lo, hi = xy{min(lo.u, q.u), min(lo.z, q.z)}, xy{max(hi.u, q.u), max(hi.z, q.z)}
+	}
+	small, large := Smallest.Inches(), Largest.Inches()
+	if wide, high := hi.u-lo.u, hi.z-lo.z; wide > large || high > large || max(wide, high) < small || min(wide, high) < small/4 {
+		return bad(fmt.Sprintf("the section is %s by %s", measure.FromInches(wide), measure.FromInches(high)), fmt.Sprintf("check its unit: sections are from %s to %s", Smallest, Largest))
+	}
+	if p, crosses := crossing(chain); crosses {
+		return badAt(p, "the outline crosses itself", "put the points in order around the section, and look at the arcs there")
+	}
+	turned := 0.0
+	for i, q := range chain {
+		turned += q.cross(chain[(i+1)%len(chain)])
+	}
+	if turned <= 0 {
+		return bad("the arcs turn the section inside out", "make them shallower")
+	}
+	return nil
+}
+
+// crossing is the first place where a closed chain meets itself.
+func crossing(c []xy) (xy, bool) {
+	n := len(c)
+	for i := range n {
+		a, b := c[i], c[(i+1)%n]
+		for k := i + 2; k < n; k++ {
+			if i == 0 && k == n-1 {
+				continue // neighbours
+			}
+			p, q := c[k], c[(k+1)%n]
+			if max(a.u, b.u) < min(p.u, q.u) || max(p.u, q.u) < min(a.u, b.u) || max(a.z, b.z) < min(p.z, q.z) || max(p.z, q.z) < min(a.z, b.z) {
+				continue
+			}
+			if at, meet := meeting(a, b, p, q); meet {
+				return at, true
+			}
+		}
+	}
+	return xy{}, false
+}
+
+// meeting is where two stretches meet.
+func meeting(a, b, p, q xy) (xy, bool) {
+	d, e := b.minus(a), q.minus(p)
+	den := d.cross(e)
+	if math.Abs(den) < 1e-14 {
+		// Along one line: they overlap where their boxes do.
+		return p, math.Abs(d.cross(p.minus(a))) < 1e-12
+	}
+	t, s := p.minus(a).cross(e)/den, p.minus(a).cross(d)/den
+	const hair = 1e-9
+	return mix(a, b, t), t > -hair && t < 1+hair && s > -hair && s < 1+hair
+}

@@ -1,0 +1,182 @@
+package profile
+
+import (
+	"math"
+	"slices"
+
+	"gnomon/core/measure"
+)
+
+// Section is an outline with what follows from it.
+type Section struct {
+	Outline Outline
+	chain   []xy // closed, in straight stretches, from the told point
+	face    []xy // of it, from the told point up to the top
+	high    float64
+	wide    float64
+}
+
+// New makes a section of an outline that Check lets pass.
+func New(o Outline) (*Section, error) {
+	if err := o.Check(); err != nil {
+		return nil, err
+	}
+	s := &Section{Outline: o.Canonical()}
+	s.chain = s.Outline.flatten()
+	for _, p := range s.chain {
+		s.high, s.wide = max(s.high, p.z), max(s.wide, p.u)
+	}
+	for _, p := range s.chain {
+		s.face = append(s.face, p)
+		if p.z >= s.high-1e-9 {
+			break
+		}
+	}
+	return s, nil
+}
+
+// Height is from the bottom to the top, a crown's drop.
+func (s *Section) Height() measure.Length { return measure.FromInches(s.high) }
+
+// Projection is how far the section stands out from the wall.
+func (s *Section) Projection() measure.Length { return measure.FromInches(s.wide) }
+
+// Places are the outline in straight stretches, [u, z] in inches, from the told
+// point, the wood on the left.
+func (s *Section) Places() [][2]float64 {
+	out := make([][2]float64, len(s.chain))
+	for i, p := range s.chain {
+		out[i] = [2]float64{p.u, p.z}
+	}
+	return out
+}
+
+// At is how far out the face stands at a height above the bottom, in inches: its
+// outermost wood there, nothing where it has none.
+func (s *Section) At(z float64) float64 {
+	u := 0.0
+	for i, a := range s.chain {
+		b := s.chain[(i+1)%len(s.chain)]
+		if z < min(a.z, b.z) || z > max(a.z, b.z) {
+			continue
+		}
+		if a.z == b.z {
+			u = max(u, a.u, b.u)
+			continue
+		}
+		u = max(u, mix(a, b, (z-a.z)/(b.z-a.z)).u)
+	}
+	return u
+}
+
+// Levels are the heights at which the face turns, in inches, from below.
+func (s *Section) Levels() []float64 {
+	var out []float64
+	for _, p := range s.face {
+		out = append(out, p.z)
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// Least is how far out the face stands at least, anywhere from bottom to top.
+func (s *Section) Least() measure.Length {
+	least := math.Inf(1)
+	for _, z := range s.Levels() {
+		// Just inside each level, where a level tread ends.
+		for _, at := range []float64{z - 1e-7, z + 1e-7} {
+			if at > 0 && at < s.high {
+				least = min(least, s.At(at))
+			}
+		}
+	}
+	return measure.FromInches(least)
+}
+
+// Feet are the widths of the flats that lie on the wall and under the ceiling.
+// They may be undercut: a stretch counts that begins in the corner of the seat and
+// leans from it by up to undercut.
+func (s *Section) Feet() (wall, ceiling measure.Length) {
+	w, c := s.feet()
+	return measure.FromInches(w.long), measure.FromInches(c.long)
+}
+
+// foot is a flat: how long, and by how much its inner end stands off.
+type foot struct{ long, off float64 }
+
+// mostUndercut is the steepest a foot may lean from its seat and still be one.
+const mostUndercut = 12 * math.Pi / 180
+
+func (s *Section) feet() (wall, ceiling foot) {
+	n := len(s.chain)
+	// Down the back: the last stretch ends in the told point.
+	a, b := s.chain[n-1], s.chain[0]
+	if d := a.minus(b); d.z > 0 && math.Atan2(math.Abs(d.u), d.z) <= mostUndercut {
+		wall = foot{d.z, a.u}
+	}
+	// From the top of the face back toward the wall.
+	top := len(s.face) - 1
+	a, b = s.chain[top], s.chain[(top+1)%n]
+	if d := a.minus(b); d.u > 0 && math.Atan2(d.z, d.u) <= mostUndercut {
+		ceiling = foot{d.u, s.high - b.z}
+	}
+	return wall, ceiling
+}
+
+// Undercut is by how much each foot leans off its seat: how far the crown may roll
+// steeper before its wall foot lies flush, and flatter before its ceiling foot does.
+func (s *Section) Undercut() (wall, ceiling measure.Angle) {
+	w, c := s.feet()
+	at := func(f foot) measure.Angle {
+		if f.long == 0 {
+			return 0
+		}
+		return measure.FromRadians(math.Atan2(f.off, f.long))
+	}
+	return at(w), at(c)
+}
+
+// Alike is how far the section differs at most from itself turned upside down, as
+// seen on its back: nothing where top and bottom edge cannot be told apart.
+func (s *Section) Alike(crown bool) measure.Length {
+	foot := xy{}
+	along := xy{0, 1} // of the back
+	if crown {
+		w, c := s.feet()
+		foot = xy{w.off, w.long}
+		top := xy{s.wide - c.long, s.high - c.off}
+		l := foot.off(top)
+		along = xy{(top.u - foot.u) / l, (top.z - foot.z) / l}
+	}
+	// Depth off the back's line by place along it, and the middle of all of it.
+	type cut struct{ s, w float64 }
+	var cuts []cut
+	lo, hi := math.Inf(1), math.Inf(-1)
+	for _, p := range s.chain {
+		d := p.minus(foot)
+		c := cut{d.u*along.u + d.z*along.z, along.z*d.u - along.u*d.z}
+		cuts = append(cuts, c)
+		lo, hi = min(lo, c.s), max(hi, c.s)
+	}
+	depth := func(at float64) float64 {
+		most := 0.0
+		for i, a := range cuts {
+			b := cuts[(i+1)%len(cuts)]
+			if at < min(a.s, b.s) || at > max(a.s, b.s) || a.s == b.s {
+				continue
+			}
+			most = max(most, a.w+(b.w-a.w)*(at-a.s)/(b.s-a.s))
+		}
+		return most
+	}
+	differ := 0.0
+	const steps = 200
+	for i := 1; i < steps; i++ {
+		at := (hi - lo) * float64(i) / steps
+		differ = max(differ, math.Abs(depth(lo+at)-depth(hi-at)))
+	}
+	return measure.FromInches(differ)
+}
+
+// TooAlike is where a carpenter could take the top edge for the bottom one.
+const TooAlike = measure.Inch / 16
