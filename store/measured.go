@@ -179,7 +179,7 @@ func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 		r.Spots = append(r.Spots, row)
 	}
 	for i, k := range room.Runs {
-		r.Runs = append(r.Runs, runRow{id, k.ID, room.ID, i, k.Moulding, string(k.Level)})
+		r.Runs = append(r.Runs, runRow{id, k.ID, room.ID, i, k.Moulding, string(k.Level), jsonText(k.RunFacts)})
 	}
 }
 

@@ -15,11 +15,12 @@ type jobRow struct {
 	ID        string `gorm:"primaryKey"`
 	Name      string
 	Unit      string
-	Saw       string // JSON of job.Saw
-	Inside    string
-	CopeHand  string
-	Scarf     float64
-	Cutting   string // JSON of job.Cutting, and so on
+	Saw       string // the one in use
+	Saws      string // JSON of job.Saw, and so on
+	Rules     string
+	ByHand    string
+	PutAway   string
+	Cutting   string
 	Prices    string
 	Doors     string
 	Quote     string
@@ -44,6 +45,7 @@ type mouldingRow struct {
 	Rate          int64
 	Spares        int
 	Buy           string
+	Facts         string // JSON of job.MouldingFacts
 }
 
 func (mouldingRow) TableName() string { return "mouldings" }
@@ -62,6 +64,7 @@ type runRow struct {
 	Pos        int
 	MouldingID string
 	Level      string
+	Facts      string // JSON of job.RunFacts
 }
 
 func (runRow) TableName() string { return "runs" }
@@ -79,6 +82,7 @@ type markRow struct {
 	MitreDeg float64
 	BevelDeg float64
 	At       string
+	Pose     string
 }
 
 func (markRow) TableName() string { return "marks" }
@@ -121,27 +125,33 @@ func jsonText(v any) string { return string(edit.Raw(v)) }
 func toRows(id, created string, j job.Job) rows {
 	j = j.Clone()
 	// Kept as text, which must read back to the same lengths.
-	job.Settle(&j.Cutting, j.Unit)
-	job.Settle(&j.Prices, j.Unit)
-	job.Settle(&j.Doors, j.Unit)
-	job.Settle(&j.Tools, j.Unit)
-	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: jsonText(j.Saw), Inside: j.Rules.Inside, CopeHand: j.Rules.CopeHand, Scarf: float64(j.Rules.Scarf),
+	for _, v := range []job.Measured{&j.Cutting, &j.Prices, &j.Doors, &j.Tools, &j.Rules} {
+		job.Settle(v, j.Unit)
+	}
+	for i := range j.Saws {
+		job.Settle(&j.Saws[i], j.Unit)
+	}
+	for i := range j.ByHand {
+		job.Settle(&j.ByHand[i], j.Unit)
+	}
+	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: j.Saw, Saws: jsonText(j.Saws), Rules: jsonText(j.Rules), ByHand: jsonText(j.ByHand), PutAway: jsonText(j.PutAway),
 		Cutting: jsonText(j.Cutting), Prices: jsonText(j.Prices), Doors: jsonText(j.Doors), Quote: jsonText(j.Quote), Tools: jsonText(j.Tools), CreatedAt: created}}}
 	for i, m := range j.Mouldings {
+		job.SettleFacts(&j.Mouldings[i].MouldingFacts, j.Unit)
 		sticks := make([]stickJSON, len(m.Sticks))
 		for k, s := range m.Sticks {
 			sticks[k] = stickJSON{int64(s.Length), s.Text, int64(s.Price), s.Available}
 		}
 		r.Mouldings = append(r.Mouldings, mouldingRow{JobID: id, ID: m.ID, Pos: i, Name: m.Name, Kind: m.Kind,
 			HeightNm: int64(m.Height.Length), HeightText: m.Height.Text, ThicknessNm: int64(m.Thickness.Length), ThicknessText: m.Thickness.Text,
-			Profiled: m.Profiled, Sticks: jsonText(sticks), Rate: int64(m.Rate), Spares: m.Spares, Buy: m.Buy})
+			Profiled: m.Profiled, Sticks: jsonText(sticks), Rate: int64(m.Rate), Spares: m.Spares, Buy: m.Buy, Facts: jsonText(j.Mouldings[i].MouldingFacts)})
 	}
 	for i := range j.Rooms {
 		r.addRoom(id, i, &j.Rooms[i], j.Unit)
 	}
 	for i, m := range j.Marks {
 		r.Marks = append(r.Marks, markRow{JobID: id, ID: m.ID, Pos: i, Kind: string(m.Kind), OfID: m.Of, Piece: m.Piece, Label: m.Label, Hand: m.End,
-			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At})
+			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At, Pose: m.Pose})
 	}
 	for _, l := range j.Layouts {
 		r.addLayout(id, l)
@@ -171,8 +181,8 @@ func entry(nm int64, text string) job.Entry { return job.Entry{Length: measure.L
 // toJob puts a job together again.
 func (r rows) toJob() (job.Job, error) {
 	h := r.Job[0]
-	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Rules: job.Rules{Inside: h.Inside, CopeHand: h.CopeHand, Scarf: measure.Angle(h.Scarf)}}
-	for v, text := range map[any]string{&j.Saw: h.Saw, &j.Cutting: h.Cutting, &j.Prices: h.Prices, &j.Doors: h.Doors, &j.Quote: h.Quote, &j.Tools: h.Tools} {
+	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Saw: h.Saw}
+	for v, text := range map[any]string{&j.Saws: h.Saws, &j.Rules: h.Rules, &j.ByHand: h.ByHand, &j.PutAway: h.PutAway, &j.Cutting: h.Cutting, &j.Prices: h.Prices, &j.Doors: h.Doors, &j.Quote: h.Quote, &j.Tools: h.Tools} {
 		if err := json.Unmarshal([]byte(text), v); err != nil {
 			return j, err
 		}
@@ -184,6 +194,9 @@ func (r rows) toJob() (job.Job, error) {
 	for _, m := range r.Mouldings {
 		out := job.Moulding{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entry(m.HeightNm, m.HeightText), Thickness: entry(m.ThicknessNm, m.ThicknessText), Profiled: m.Profiled,
 			Rate: money.Cents(m.Rate), Spares: m.Spares, Buy: m.Buy}
+		if err := readFacts(m.Facts, &out.MouldingFacts, j.Unit); err != nil {
+			return j, err
+		}
 		var sticks []stickJSON
 		if err := json.Unmarshal([]byte(m.Sticks), &sticks); err != nil {
 			return j, err
@@ -210,12 +223,16 @@ func (r rows) toJob() (job.Job, error) {
 	}
 	for _, k := range r.Runs {
 		m := &j.Rooms[at[k.RoomID]]
-		m.Runs = append(m.Runs, job.Run{ID: k.ID, Moulding: k.MouldingID, Level: job.Level(k.Level)})
+		run := job.Run{ID: k.ID, Moulding: k.MouldingID, Level: job.Level(k.Level)}
+		if err := readFacts(k.Facts, &run.RunFacts, j.Unit); err != nil {
+			return j, err
+		}
+		m.Runs = append(m.Runs, run)
 	}
 	slices.SortFunc(r.Marks, func(a, b markRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	for _, m := range r.Marks {
 		j.Marks = append(j.Marks, job.Mark{ID: m.ID, Kind: job.MarkKind(m.Kind), Of: m.OfID, Piece: m.Piece, Label: m.Label, End: m.Hand,
-			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At})
+			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At, Pose: m.Pose})
 	}
 	if err := r.layouts(&j); err != nil {
 		return j, err

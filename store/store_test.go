@@ -17,6 +17,8 @@ import (
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/profile"
 	"gnomon/demo"
 	"gnomon/files"
 )
@@ -65,6 +67,17 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	r.Corners[0].Radius, r.Corners[0].Drop = typed("3/4"), true
 	r.Diagonals = []job.Diagonal{{ID: "d", From: r.Corners[0].ID, To: r.Corners[2].ID, As: *typed("200"), Level: job.Floor, Burned: typed("1")}}
 	r.Spots = []job.Spot{{ID: "s", Wall: w.ID, Kind: job.SpotSocket, At: *typed("40"), Height: typed("2"), Stud: "left"}}
+	corner := measure.Angle(90.3)
+	j.Saws = append(j.Saws, job.Saw{ID: "shop", Name: "The saw in the shop", MitreLeft: 60, MitreRight: 60, BevelLeft: 48, BevelRight: 48, Resolution: 0.1, Detents: []measure.Angle{0, 45},
+		SawFacts: job.SawFacts{BevelResolution: 0.5, NestedHeight: typed("6 1/2"), Flat45: typed("8"), Kerf: typed("3/32"), Fence: job.FenceSliding, Note: "80 teeth"},
+		Tests:    []job.Test{{ID: "t1", Way: job.TestCorner, Scale: job.SawMitre, Set: -45, Corner: &corner}, {ID: "t2", Way: job.TestRun, Scale: job.SawMitre, Set: 45, Run: typed("3 3/16"), Over: typed("3 1/8")}}})
+	j.Saw, j.Rules.Order, j.Rules.Bench, j.PutAway = "shop", job.OrderMoves, *typed("16"), []string{"short"}
+	j.ByHand = []job.ByHand{{Piece: "wh-base.wh4", Length: typed("15 7/16"), By: "Ada", Why: "held up in place"}}
+	m := &j.Mouldings[0]
+	m.Section, m.Material, m.WallFoot = job.SectionOf(profile.Box(m.Height.Length, m.Thickness.Length), "in"), job.MDF, typed("3/8")
+	k := &r.Runs[0]
+	k.First, k.Last, k.Below = "wh8", "wh2", typed("1/2")
+	j.Marks = []job.Mark{{ID: "m1", Kind: job.MarkCut, Piece: "wh-base.wh1", End: "left", Length: 1, Pose: "nested"}}
 	r.Storey, r.LeftEnd, r.LeftSetback = "Ground floor", job.EndReturn, typed("1/4")
 	j.Normalise()
 	id, err := s.Create(j)

@@ -12,6 +12,7 @@ import (
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
+	"gnomon/core/measure"
 )
 
 // upTo are the migrations of an older program.
@@ -37,7 +38,7 @@ func TestUpgradeKeepsWhatWasMeasured(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
 	s, err := open(path, upTo(t, "00003"))
 	require.NoError(t, err)
-	for _, q := range strings.Split(`INSERT INTO jobs (id, name, unit, saw, inside, cope_hand, created_at) VALUES ('j', 'Old', 'in', '{}', 'cope', 'right', '2026-01-01T00:00:00Z');
+	for _, q := range strings.Split(`INSERT INTO jobs (id, name, unit, saw, inside, cope_hand, created_at) VALUES ('j', 'Old', 'in', '{"mitre_left":48,"mitre_right":52,"bevel_left":45,"bevel_right":0,"resolution":1,"detents":[0]}', 'mitre', 'left', '2026-01-01T00:00:00Z');
 		INSERT INTO rooms (job_id, id, pos, name, closed) VALUES ('j', 'r', 0, 'Hall', TRUE);
 		INSERT INTO walls (job_id, id, room_id, pos) VALUES ('j', 'w', 'r', 0);
 		INSERT INTO wall_lengths VALUES ('j', 'w', 'floor', 2451100000, '96 1/2');
@@ -63,6 +64,9 @@ func TestUpgradeKeepsWhatWasMeasured(t *testing.T) {
 	assert.Equal(t, []job.Reading{{ID: "c-floor", Angle: 44.5, Scale: job.ScaleMitre, Level: job.Floor}}, r.Corners[0].Readings)
 	assert.Equal(t, job.OpenDoor, r.Openings[0].Kind)
 	assert.Equal(t, 0.5, float64(j.Tools.Reading))
+	require.Len(t, j.Saws, 1)
+	assert.Equal(t, measure.Angle(48), j.Machine().MitreLeft)
+	assert.Equal(t, []string{job.InsideMitre, job.HandLeft, job.CrownNested}, []string{j.Rules.Inside, j.Rules.CopeHand, j.Rules.Crown})
 	undo, _, err := s.CanUndo("j", "me")
 	require.NoError(t, err)
 	assert.False(t, undo)

@@ -79,7 +79,11 @@ func rename(r *job.Room, id string) {
 		r.Spots[i].ID, r.Spots[i].Wall = fresh(), was[r.Spots[i].Wall]
 	}
 	for i := range r.Runs {
-		r.Runs[i].ID = fresh()
+		next(&r.Runs[i].ID)
+	}
+	for i := range r.Runs {
+		k := &r.Runs[i]
+		k.First, k.Last, k.On = was[k.First], was[k.Last], was[k.On]
 	}
 }
 
@@ -168,6 +172,10 @@ func mirror(j *job.Job, r *job.Room) error {
 				}
 			}
 		}
+	}
+	for i := range r.Runs {
+		k := &r.Runs[i]
+		k.First, k.Last, k.LeftEnd, k.RightEnd = k.Last, k.First, k.RightEnd, k.LeftEnd
 	}
 	r.LeftEnd, r.RightEnd = r.RightEnd, r.LeftEnd
 	r.LeftSetback, r.RightSetback = r.RightSetback, r.LeftSetback

@@ -58,7 +58,7 @@ func TestSetTakesWhatWasTyped(t *testing.T) {
 	assert.Equal(t, measure.Angle(89.5), j.Rooms[0].Corners[0].Readings[0].Angle)
 	assert.Equal(t, job.ScaleDeflection, j.Rooms[0].Corners[0].Readings[0].Scale)
 	assert.Len(t, j.Mouldings[0].Sticks, 3)
-	assert.Equal(t, []measure.Angle{0, 22.5, 45}, j.Saw.Detents)
+	assert.Equal(t, []measure.Angle{0, 22.5, 45}, j.Machine().Detents)
 }
 
 func TestSetRefusesWhole(t *testing.T) {
@@ -220,6 +220,35 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		func() Op { return Op{Do: Remove, Kind: "opening", ID: "o1"} },
 		func() Op { return Op{Do: Remove, Kind: "run", ID: "k"} },
 		func() Op {
+			return set1("moulding", "b", "section", rapid.SampledFrom([]string{`[]`, `[{"u":"0","z":"0"},{"u":"9/16","z":"0"},{"u":"9/16","z":"5 1/4","bow":"1/16"},{"u":"0","z":"5 1/4"}]`}).Draw(t, "section"))
+		},
+		func() Op {
+			return set1("moulding", "b", rapid.SampledFrom([]string{"wall_foot", "ceiling_foot", "projection"}).Draw(t, "measure"), rapid.SampledFrom([]string{`"3/8"`, "null"}).Draw(t, "foot"))
+		},
+		func() Op { return set1("run", "k", "first", `"w2"`) },
+		func() Op {
+			return Op{Do: Add, Kind: "run", In: room, ID: id, Value: json.RawMessage(`{"id":"","moulding":"b2","level":"ceiling","on":"` + rapid.SampledFrom([]string{"", "k"}).Draw(t, "on") + `","below":"1/2"}`)}
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "saw", ID: id, Value: json.RawMessage(`{"mitre_left":60,"mitre_right":60,"bevel_left":48,"bevel_right":48,"resolution":0.1,"flat":"12","kerf":"3/32"}`)}
+		},
+		func() Op {
+			return set1("job", "", "saw", `"`+rapid.SampledFrom([]string{"saw", id}).Draw(t, "saw")+`"`)
+		},
+		func() Op { return Op{Do: Remove, Kind: "saw", ID: "x0"} },
+		func() Op {
+			return set1("saw", "saw", "nested_height", rapid.SampledFrom([]string{`"4 1/2"`, "null"}).Draw(t, "capacity"))
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "test", In: "saw", ID: id, Value: json.RawMessage(`{"id":"","way":"gap","dialled":45,"gap":"1/64","open":"toe","width":"7 1/4"}`)}
+		},
+		func() Op {
+			return Op{Do: Add, Kind: "hand", ID: "k.w1", Value: json.RawMessage(rapid.SampledFrom([]string{`{"piece":"","length":"90 1/16","by":"M.","why":"the plaster bulges"}`, `{"piece":"","in_place":true}`}).Draw(t, "hand"))}
+		},
+		func() Op { return Op{Do: Remove, Kind: "hand", ID: "k.w1"} },
+		func() Op { return set1("job", "", "put_away", `["short","fence"]`) },
+		func() Op { return set1("rules", "", "bench", `"16"`) },
+		func() Op {
 			return Op{Do: Add, Kind: "moulding", ID: id, Value: json.RawMessage(`{"height":"100 mm","thickness":"12 mm"}`)}
 		},
 		func() Op {
@@ -245,11 +274,35 @@ func untype(j *job.Job) {
 		for k := range m.Sticks {
 			plain(&m.Sticks[k].Entry)
 		}
+		for k := range m.Section {
+			plain(&m.Section[k].U)
+			plain(&m.Section[k].Z)
+			plain(m.Section[k].Bow)
+		}
+		plain(m.WallFoot)
+		plain(m.CeilingFoot)
+		plain(m.Projection)
 	}
-	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape} {
+	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench} {
 		plain(e)
 	}
+	for i := range j.ByHand {
+		plain(j.ByHand[i].Length)
+	}
+	for i := range j.Saws {
+		s := &j.Saws[i]
+		plain(s.NestedHeight)
+		plain(s.Flat)
+		plain(s.Kerf)
+		for k := range s.Tests {
+			plain(s.Tests[k].Gap)
+			plain(s.Tests[k].Width)
+		}
+	}
 	for i := range j.Rooms {
+		for k := range j.Rooms[i].Runs {
+			plain(j.Rooms[i].Runs[k].Below)
+		}
 		for k := range j.Rooms[i].Walls {
 			w := &j.Rooms[i].Walls[k]
 			for n := range w.Lengths {

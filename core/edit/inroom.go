@@ -52,7 +52,8 @@ func ofRoom(r *job.Room, op Op) map[string]any {
 		}
 	case "run":
 		if k := byID(r.Runs, runID, op.ID); k != nil {
-			return map[string]any{"moulding": &k.Moulding, "level": &k.Level}
+			return map[string]any{"moulding": &k.Moulding, "level": &k.Level, "first": &k.First, "last": &k.Last, "left_end": &k.LeftEnd, "right_end": &k.RightEnd,
+				"on": &k.On, "proud": &k.Proud, "below": &k.Below}
 		}
 	}
 	return nil

@@ -21,12 +21,12 @@ const (
 // Op is one step. Which fields count depends on Do.
 type Op struct {
 	Do    string          `json:"do" enum:"set,add,remove,move,mark,unmark"`
-	Kind  string          `json:"kind,omitempty" doc:"job, rules, saw, cutting, doors, prices, sundry, quote, stick, layout, moulding, tools, room, wall, length, corner, reading, diagonal, opening, spot or run"`
+	Kind  string          `json:"kind,omitempty" doc:"job, rules, saw, test, hand, cutting, doors, prices, sundry, quote, stick, layout, moulding, tools, room, wall, length, corner, reading, diagonal, opening, spot or run"`
 	ID    string          `json:"id,omitempty"`
 	Field string          `json:"field,omitempty" doc:"set: the field's name in the job file"`
 	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; mark: the mark"`
 	Was   json.RawMessage `json:"was,omitempty" doc:"set: the value that was on the screen; refused when another has come since"`
-	In    string          `json:"in,omitempty" doc:"add: the room, of a length the wall, of a reading the corner"`
+	In    string          `json:"in,omitempty" doc:"add: the room, of a length the wall, of a reading the corner, of a test the saw"`
 	After string          `json:"after,omitempty" doc:"add, move: the neighbour it comes after; none is first"`
 	Unit  measure.Unit    `json:"unit,omitempty" doc:"what a bare number in value and was means; none is the job's unit"`
 }

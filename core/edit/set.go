@@ -20,9 +20,10 @@ func field(j *job.Job, op Op) (any, error) {
 	var fields map[string]any
 	switch op.Kind {
 	case "job":
-		fields = map[string]any{"name": &j.Name, "unit": &j.Unit}
+		fields = map[string]any{"name": &j.Name, "unit": &j.Unit, "saw": &j.Saw, "put_away": &j.PutAway}
 	case "rules":
-		fields = map[string]any{"inside": &j.Rules.Inside, "cope_hand": &j.Rules.CopeHand, "scarf": &j.Rules.Scarf}
+		r := &j.Rules
+		fields = map[string]any{"inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order, "layout": &r.Layout, "bench": &r.Bench}
 	case "cutting":
 		c := &j.Cutting
 		fields = map[string]any{"kerf": &c.Kerf, "end_trim": &c.EndTrim, "keep": &c.Keep, "share": &c.Share, "shortest": &c.Shortest}
@@ -51,13 +52,16 @@ func field(j *job.Job, op Op) (any, error) {
 			fields = map[string]any{"price": &s.Price, "available": &s.Available}
 		}
 	case "saw":
-		s := &j.Saw
-		fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight,
-			"bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight, "resolution": &s.Resolution, "detents": &s.Detents}
+		if s := theSaw(j, op.ID); s != nil {
+			fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight, "bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight,
+				"resolution": &s.Resolution, "detents": &s.Detents, "bevel_resolution": &s.BevelResolution, "blade": &s.Blade, "nested_height": &s.NestedHeight, "nested_depth": &s.NestedDepth,
+				"flat": &s.Flat, "flat_45": &s.Flat45, "kerf": &s.Kerf, "fence": &s.Fence, "note": &s.Note}
+		}
 	case "moulding":
 		if m := j.Moulding(op.ID); m != nil {
 			fields = map[string]any{"name": &m.Name, "height": &m.Height, "thickness": &m.Thickness, "profiled": &m.Profiled, "sticks": &m.Sticks,
-				"kind": &m.Kind, "rate": &m.Rate, "spares": &m.Spares, "buy": &m.Buy}
+				"kind": &m.Kind, "rate": &m.Rate, "spares": &m.Spares, "buy": &m.Buy, "section": &m.Section, "wall_foot": &m.WallFoot, "ceiling_foot": &m.CeilingFoot,
+				"projection": &m.Projection, "material": &m.Material, "grade": &m.Grade, "inside": &m.Inside}
 		}
 	case "room":
 		if r := j.Room(op.ID); r != nil {
@@ -107,7 +111,7 @@ func set(j *job.Job, op Op) (Op, error) {
 		Value: text2raw(cur.Interface(), unit), Was: text2raw(value.Interface(), unit)}
 	cur.Set(value)
 	if op.Kind == "saw" { // before Normalise takes a zero for a field left out
-		return inv, j.Saw.Check()
+		return inv, theSaw(j, op.ID).Check()
 	}
 	return inv, nil
 }
@@ -195,6 +199,13 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		*p = &job.Lean{Angle: a, Text: s}
 	case *[]measure.Angle:
 		*p, err = list(b, angle)
+	case *[]job.SectionPoint:
+		var m job.Moulding
+		if json.Unmarshal(b, &m.Section) != nil {
+			return bad("is no list of points", "send points with u, z and bow")
+		}
+		err = job.Resolve(&m, unit)
+		*p = m.Section
 	default:
 		if json.Unmarshal(b, p) != nil {
 			return bad("is not of the right kind", "send what the job file would hold there")
@@ -246,6 +257,10 @@ func same(a, b any) bool {
 	case *job.Lean:
 		y := b.(*job.Lean)
 		return x == nil && y == nil || x != nil && y != nil && x.Angle == y.Angle
+	case []job.SectionPoint:
+		return slices.EqualFunc(x, b.([]job.SectionPoint), func(p, q job.SectionPoint) bool {
+			return p.U.Length == q.U.Length && p.Z.Length == q.Z.Length && same(p.Bow, q.Bow)
+		})
 	case []job.Stick: // the field holds lengths; prices are set one by one
 		return slices.EqualFunc(x, b.([]job.Stick), func(p, q job.Stick) bool { return p.Length == q.Length })
 	}
@@ -261,6 +276,13 @@ func text2raw(v any, unit measure.Unit) json.RawMessage {
 		if x != nil {
 			return Raw(x.Shown(unit))
 		}
+	case []job.SectionPoint:
+		m := job.Moulding{MouldingFacts: job.MouldingFacts{Section: x}}
+		out := job.Job{Mouldings: []job.Moulding{m}}.Clone().Mouldings[0]
+		job.Settle(&out, unit)
+		return Raw(append([]job.SectionPoint{}, out.Section...))
+	case []string:
+		return Raw(append([]string{}, x...))
 	case []job.Stick:
 		out := slices.Clone(x)
 		for i := range out {

@@ -133,10 +133,11 @@ func add(j *job.Job, op Op) (Op, error) {
 		return copyRoom(j, op)
 	case "run":
 		var k job.Run
-		if err = strict(op, &k); err == nil {
-			k.ID = op.ID
+		if err = decodeThing(op, &k, &k.ID); err == nil {
 			err = insert(&room.Runs, runID, op, k)
 		}
+	case "saw", "test", "hand":
+		return addShop(j, op)
 	default:
 		err = unknownKind(op)
 	}
@@ -207,6 +208,8 @@ func remove(j *job.Job, op Op) (Op, error) {
 		}
 	case "layout":
 		return removeLayout(j, op)
+	case "saw", "test", "hand":
+		return removeShop(j, op)
 	case "walls":
 		return takeBack(j, op)
 	case "wall", "opening", "run", "length", "reading", "diagonal", "spot":
@@ -245,7 +248,7 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 	case "opening":
 		return takeOut(&r.Openings, openingID, op, inv, func(o *job.Opening) { job.Settle(o, j.Unit) })
 	}
-	return takeOut(&r.Runs, runID, op, inv, func(*job.Run) {})
+	return takeOut(&r.Runs, runID, op, inv, func(k *job.Run) { job.Settle(k, j.Unit) })
 }
 
 // takeOut takes something out of its list and makes the step that puts it back.
@@ -298,5 +301,5 @@ func move(j *job.Job, op Op) (Op, error) {
 }
 
 func unknownKind(op Op) error {
-	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry or layout"}
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry, saw, test, hand or layout"}
 }

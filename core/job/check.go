@@ -56,7 +56,13 @@ func (j *Job) Check() error {
 	if !(j.Rules.Scarf >= 10 && j.Rules.Scarf <= 60) {
 		c.refuse("house rules", "scarf", j.Rules.Scarf.Text(6), "no scarf is cut so", "give 45 or 22.5")
 	}
-	c.saw(j.Saw)
+	c.oneOf("house rules", "crown", j.Rules.Crown, CrownNested, CrownFlat)
+	c.oneOf("house rules", "order", j.Rules.Order, OrderLongest, OrderRoom, OrderMoves)
+	if j.Rules.Layout.Length < 0 || j.Rules.Layout.Length > measure.Inch {
+		c.refuse("house rules", "layout", j.Rules.Layout.Text, "is no allowance for compound", "give what it pushes the mark down by, such as 1/16")
+	}
+	c.positive("house rules", "bench", j.Rules.Bench)
+	c.saws(j)
 	c.cutting(j)
 	c.prices(&j.Prices)
 	c.quote(j.Quote)
@@ -76,19 +82,13 @@ func (j *Job) Check() error {
 	for _, m := range j.Marks {
 		c.mark(m)
 	}
+	for i := range j.ByHand {
+		c.byHand(&j.ByHand[i])
+	}
+	c.putAway(j.PutAway)
 	for i := range j.Layouts {
 		c.layout(j, &j.Layouts[i])
 	}
-	if c.err != nil {
-		return c.err
-	}
-	return nil
-}
-
-// Check refuses angles that no saw has. The error is an *Invalid.
-func (s Saw) Check() error {
-	var c checker
-	c.saw(s)
 	if c.err != nil {
 		return c.err
 	}
@@ -142,32 +142,16 @@ func (c *checker) angle(thing, field string, a, most measure.Angle) {
 	}
 }
 
-func (c *checker) saw(s Saw) {
-	c.text("saw", "name", s.Name)
-	c.angle("saw", "mitre_left", s.MitreLeft, 80)
-	c.angle("saw", "mitre_right", s.MitreRight, 80)
-	c.angle("saw", "bevel_left", s.BevelLeft, 80)
-	c.angle("saw", "bevel_right", s.BevelRight, 80)
-	if !(s.Resolution > 0 && s.Resolution <= 5) {
-		c.refuse("saw", "resolution", s.Resolution.Text(6), "must be more than 0° and at most 5°", "give the smallest step its scale can be read to, such as 0.5")
-	}
-	if len(s.Detents) > 50 {
-		c.refuse("saw", "detents", fmt.Sprint(len(s.Detents)), "too many", "list each angle once, without sign")
-	}
-	for _, d := range s.Detents {
-		c.angle("saw", "detents", d, 80)
-	}
-}
-
 func (c *checker) moulding(m *Moulding) {
 	thing := c.id("moulding", m.ID)
 	c.text(thing, "name", m.Name)
-	c.oneOf(thing, "kind", m.Kind, KindBase, KindShoe, KindRail, KindCrown, KindCasing)
+	c.oneOf(thing, "kind", m.Kind, KindBase, KindShoe, KindRail, KindCrown, KindCasing, KindFlat, KindBand)
 	c.positive(thing, "height", m.Height)
 	c.positive(thing, "thickness", m.Thickness)
 	if m.Kind == KindBase && m.Thickness.Length > m.Height.Length && c.err == nil {
 		c.refuse(thing, "thickness", m.Thickness.Text, "a base is thinner than it is high", "check whether the two were swapped")
 	}
+	c.section(thing, m)
 	c.money(thing, "rate", m.Rate)
 	c.count(thing, "spares", m.Spares, 100)
 	c.oneOf(thing, "buy", m.Buy, BuyAdvised, BuyShare, BuyFit)
@@ -202,12 +186,8 @@ func (c *checker) room(j *Job, r *Room) {
 	c.oneOf(thing, "left_end", r.LeftEnd, "", EndStop, EndReturn)
 	c.oneOf(thing, "right_end", r.RightEnd, "", EndStop, EndReturn)
 	c.measured(r)
-	for _, k := range r.Runs {
-		rt := c.id("run", k.ID)
-		c.oneOf(rt, "level", string(k.Level), string(Floor), string(Rail), string(Ceiling))
-		if j.Moulding(k.Moulding) == nil {
-			c.refuse(rt, "moulding", k.Moulding, "no such moulding in the job", "name one of the job's mouldings")
-		}
+	for i := range r.Runs {
+		c.run(j, r, &r.Runs[i])
 	}
 }
 

@@ -75,6 +75,19 @@ func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
 	if err := j.Tools.entries(f); err != nil {
 		return err
 	}
+	if err := j.Rules.entries(f); err != nil {
+		return err
+	}
+	for i := range j.Saws {
+		if err := j.Saws[i].entries(f); err != nil {
+			return err
+		}
+	}
+	for i := range j.ByHand {
+		if err := j.ByHand[i].entries(f); err != nil {
+			return err
+		}
+	}
 	for i := range j.Mouldings {
 		if err := j.Mouldings[i].entries(f); err != nil {
 			return err
@@ -90,7 +103,12 @@ func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
 
 func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 	thing := "moulding " + m.ID
-	list := []named{{"height", &m.Height}, {"thickness", &m.Thickness}}
+	list := m.MouldingFacts.list()
+	for _, n := range []named{{"height", &m.Height}, {"thickness", &m.Thickness}} {
+		if !m.Drawn() || n.e.Text != "" { // Normalise takes what is left out from the section
+			list = append(list, n)
+		}
+	}
 	for i := range m.Sticks {
 		list = append(list, named{"sticks", &m.Sticks[i].Entry})
 	}
@@ -124,6 +142,11 @@ func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
 	}
 	for i := range r.Spots {
 		if err := r.Spots[i].entries(f); err != nil {
+			return err
+		}
+	}
+	for i := range r.Runs {
+		if err := r.Runs[i].entries(f); err != nil {
 			return err
 		}
 	}
@@ -175,7 +198,7 @@ func FieldUnit(field string, unit measure.Unit) measure.Unit {
 }
 
 // optional are the things of a job whose lengths may be left out.
-var optional = map[string]bool{"cutting": true, "doors": true, "prices": true, "tools": true}
+var optional = map[string]bool{"cutting": true, "doors": true, "prices": true, "tools": true, "rules": true}
 
 // Unreadable turns what a parser of package measure says into an *Invalid that
 // names the thing and its field.

@@ -1,13 +1,15 @@
 package job
 
 import (
+	"encoding/json"
+
 	"gnomon/core/measure"
 	"gnomon/core/money"
 )
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 2
+const FileVersion = 3
 
 // Job is everything entered for one job.
 type Job struct {
@@ -15,7 +17,8 @@ type Job struct {
 	Name      string       `json:"name"`
 	Unit      measure.Unit `json:"unit"` // in or mm: what a bare number means and how lengths are shown
 	Mouldings []Moulding   `json:"mouldings"`
-	Saw       Saw          `json:"saw"`
+	Saws      []Saw        `json:"saws"`
+	Saw       string       `json:"saw"` // the one in use
 	Rules     Rules        `json:"rules"`
 	Cutting   Cutting      `json:"cutting"`
 	Prices    Prices       `json:"prices"`
@@ -24,7 +27,9 @@ type Job struct {
 	Tools     Tools        `json:"tools"`
 	Rooms     []Room       `json:"rooms"`
 	Layouts   []Layout     `json:"layouts,omitempty"`
+	ByHand    []ByHand     `json:"by_hand,omitempty"`
 	Marks     []Mark       `json:"marks,omitempty"`
+	PutAway   []string     `json:"put_away,omitempty"` // cautions that are not shown any more
 }
 
 // Level is the height in the room at which something is measured or hung.
@@ -101,25 +106,20 @@ type Opening struct {
 	OpeningFacts
 }
 
-// Run is a moulding that follows the room at a level.
-type Run struct {
-	ID       string `json:"id"`
-	Moulding string `json:"moulding"`
-	Level    Level  `json:"level,omitempty"`
-}
-
-// Kinds of moulding. Only bases are planned for the saw so far; the others are
-// counted, bought and priced.
+// Kinds of moulding. Casings and back bands are counted, bought and priced; the others
+// are planned for the saw as runs.
 const (
 	KindBase   = "base"
 	KindShoe   = "shoe"
 	KindRail   = "rail" // chair rail
 	KindCrown  = "crown"
 	KindCasing = "casing"
+	KindFlat   = "flat" // flat stock, at any level
+	KindBand   = "band" // back band, around a casing
 )
 
-// Moulding is a section of trim and the sticks it is sold in. Until a crown's
-// section is known, its drop and projection stand for it, as Height and Thickness.
+// Moulding is a section of trim and the sticks it is sold in. Of a crown, Height and
+// Thickness are its drop and projection as read in a square.
 type Moulding struct {
 	ID        string      `json:"id"`
 	Name      string      `json:"name,omitempty"`
@@ -131,19 +131,7 @@ type Moulding struct {
 	Rate      money.Cents `json:"rate"`             // for putting up a foot or metre of it
 	Spares    int         `json:"spares,omitempty"` // sticks kept whole against miscuts
 	Buy       string      `json:"buy,omitempty"`    // BuyShare, BuyFit, or none for what is advised
-}
-
-// Saw is a mitre saw: how far its table swings and its blade tilts each way,
-// what its scale can be read to, and where the table clicks home. Detents are
-// angles without sign and stand on both sides.
-type Saw struct {
-	Name       string          `json:"name,omitempty"`
-	MitreLeft  measure.Angle   `json:"mitre_left"`
-	MitreRight measure.Angle   `json:"mitre_right"`
-	BevelLeft  measure.Angle   `json:"bevel_left"`
-	BevelRight measure.Angle   `json:"bevel_right"`
-	Resolution measure.Angle   `json:"resolution"`
-	Detents    []measure.Angle `json:"detents"`
+	MouldingFacts
 }
 
 // Joint rules for inside corners, and hands for coping.
@@ -161,6 +149,34 @@ type Rules struct {
 	// Scarf is the angle at which the parts of a wall longer than a stick are
 	// joined, off square: 45, or 22.5, which holds truer.
 	Scarf measure.Angle `json:"scarf"`
+	// Crown is how crown lies on the saw where both ways would do, nested or flat, and
+	// Order is the order at the saw.
+	Crown string `json:"crown"`
+	Order string `json:"order"`
+	// Layout is what is taken off the drop for the compound in the corners, and Bench
+	// the length under which a piece is glued up on the bench.
+	Layout Entry `json:"layout"`
+	Bench  Entry `json:"bench"`
+}
+
+// How crown lies on the saw, and orders at it: longest first, room by room with mating
+// mitres, or with as few moves of the saw as can be.
+const (
+	CrownNested  = "nested"
+	CrownFlat    = "flat"
+	OrderLongest = "longest"
+	OrderRoom    = "room"
+	OrderMoves   = "moves"
+)
+
+func (r *Rules) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "rules", named{"layout", &r.Layout}, named{"bench", &r.Bench})
+}
+
+func (r *Rules) normalise(unit measure.Unit) {
+	r.Inside, r.CopeHand, r.Scarf = or(r.Inside, InsideCope), or(r.CopeHand, HandRight), or(r.Scarf, 45)
+	r.Crown, r.Order = or(r.Crown, CrownNested), or(r.Order, OrderLongest)
+	r.Layout, r.Bench = orEntry(r.Layout, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
 }
 
 // MarkKind is what was done at the saw.
@@ -185,7 +201,34 @@ type Mark struct {
 	Length measure.Length `json:"cut"`
 	Mitre  measure.Angle  `json:"mitre_deg"`
 	Bevel  measure.Angle  `json:"bevel_deg"`
-	At     string         `json:"at,omitempty"` // RFC 3339, UTC
+	Pose   string         `json:"pose,omitempty"` // how it lay; none was upright
+	At     string         `json:"at,omitempty"`   // RFC 3339, UTC
+}
+
+// UnmarshalJSON reads a job. Beside the list of saws it takes the one saw of formats 1
+// and 2.
+func (j *Job) UnmarshalJSON(b []byte) error {
+	type plain Job
+	f := struct {
+		*plain
+		Saw json.RawMessage `json:"saw"`
+	}{plain: (*plain)(j)}
+	if err := strict(b, &f); err != nil {
+		return err
+	}
+	if len(f.Saw) == 0 || string(f.Saw) == "null" {
+		return nil
+	}
+	if f.Saw[0] != '{' {
+		return json.Unmarshal(f.Saw, &j.Saw)
+	}
+	var s Saw
+	if err := strict(f.Saw, &s); err != nil {
+		return err
+	}
+	s.ID = or(s.ID, DefaultSaw().ID)
+	j.Saws, j.Saw = append(j.Saws, s), s.ID
+	return nil
 }
 
 // Undone tells which marks were taken back.

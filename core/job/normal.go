@@ -8,12 +8,6 @@ import (
 	"gnomon/core/money"
 )
 
-// DefaultSaw is the saw of a job that names none: an ordinary single-tilt one.
-func DefaultSaw() Saw {
-	return Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, BevelRight: 0, Resolution: 0.5,
-		Detents: []measure.Angle{0, 15, 22.5, 30, 45}}
-}
-
 // Starter is a job to begin with: a base moulding, so that the first room has
 // something to run.
 func Starter(name string, unit measure.Unit) Job {
@@ -45,25 +39,17 @@ func Starter(name string, unit measure.Unit) Job {
 func (j *Job) Normalise() {
 	j.Gnomon = FileVersion
 	j.Unit = or(j.Unit, measure.UnitInch)
-	j.Rules.Inside = or(j.Rules.Inside, InsideCope)
-	j.Rules.CopeHand = or(j.Rules.CopeHand, HandRight)
-	j.Rules.Scarf = or(j.Rules.Scarf, 45)
+	j.Rules.normalise(j.Unit)
 	j.Cutting.normalise(j.Unit)
 	j.Prices.normalise(j.Unit)
 	j.Tools.normalise(j.Unit)
 	d := DefaultDoors(j.Unit)
 	j.Doors.Width, j.Doors.Height = orEntry(j.Doors.Width, d.Width), orEntry(j.Doors.Height, d.Height)
-	if j.Saw.empty() {
-		j.Saw = DefaultSaw()
-	}
-	if j.Saw.Resolution == 0 {
-		j.Saw.Resolution = DefaultSaw().Resolution
-	}
-	j.Saw.Detents = some(j.Saw.Detents)
+	j.normaliseSaws()
+	slices.SortFunc(j.ByHand, ByPiece)
 	j.Mouldings, j.Rooms = some(j.Mouldings), some(j.Rooms)
 	for i := range j.Mouldings {
-		m := &j.Mouldings[i]
-		m.Kind, m.Sticks = or(m.Kind, KindBase), some(m.Sticks)
+		j.Mouldings[i].normalise(j.Unit)
 	}
 	for i := range j.Rooms {
 		j.Rooms[i].normalise()
@@ -124,11 +110,6 @@ func (r *Room) normalise() {
 	}
 }
 
-func (s Saw) empty() bool {
-	return s.MitreLeft == 0 && s.MitreRight == 0 && s.BevelLeft == 0 && s.BevelRight == 0 &&
-		s.Resolution == 0 && len(s.Detents) == 0
-}
-
 func or[T comparable](v, def T) T {
 	var zero T
 	if v == zero {
@@ -154,13 +135,15 @@ func (j Job) Clone() Job {
 			s := &j.Mouldings[i].Sticks[k]
 			s.Available = copyOf(s.Available)
 		}
+		j.Mouldings[i].MouldingFacts = j.Mouldings[i].MouldingFacts.clone()
 	}
 	j.Prices.Sundries = slices.Clone(j.Prices.Sundries)
 	j.Layouts = slices.Clone(j.Layouts)
 	for i := range j.Layouts {
 		j.Layouts[i] = j.Layouts[i].clone()
 	}
-	j.Saw.Detents = slices.Clone(j.Saw.Detents)
+	j.Saws = copyList(j.Saws, Saw.clone)
+	j.ByHand, j.PutAway = copyList(j.ByHand, ByHand.Copy), slices.Clone(j.PutAway)
 	j.Marks = slices.Clone(j.Marks)
 	j.Rooms = slices.Clone(j.Rooms)
 	for i := range j.Rooms {
@@ -171,7 +154,7 @@ func (j Job) Clone() Job {
 
 // Clone copies the room so that a change to one leaves the other alone.
 func (r Room) Clone() Room {
-	r.Runs = slices.Clone(r.Runs)
+	r.Runs = copyList(r.Runs, Run.clone)
 	r.Walls = copyList(r.Walls, Wall.clone)
 	r.Corners = copyList(r.Corners, func(c Corner) Corner {
 		c.Readings, c.CornerFacts = slices.Clone(c.Readings), c.CornerFacts.clone()

@@ -67,6 +67,80 @@ func ScarfEnd(phi measure.Angle, backLong bool) Normal {
 	return n
 }
 
+// ButtEnd is the plane of a right end cut to the face of the wall, or of the moulding,
+// that it meets at a corner of the reading θ.
+func ButtEnd(theta measure.Angle) Normal {
+	return clean(theta.Sin(), -theta.Cos(), 0)
+}
+
+func clean(x, y, z float64) Normal {
+	if math.Abs(y) < 1e-15 {
+		y = 0
+	}
+	return Normal{x, y, z}
+}
+
+// Leaning turns the plane of a right end against something that leans in the plane of
+// the wall: by λ, top of the end long where it is more than nothing. The mitre at the
+// bottom stays. Against a thing whose top leans right by ρ, λ = +ρ at a right end and
+// −ρ at a left one.
+func (n Normal) Leaning(lambda measure.Angle) Normal {
+	if lambda == 0 {
+		return n
+	}
+	z := n.Z - n.X*lambda.Tan()
+	l := math.Sqrt(n.X*n.X + n.Y*n.Y + z*z)
+	return Normal{n.X / l, n.Y / l, z / l}
+}
+
+// Raked gives the plane in the own frame of a piece that rises to the right by p: the
+// plane is told as installed, at its hand already.
+func (n Normal) Raked(p measure.Angle) Normal {
+	if p == 0 {
+		return n
+	}
+	return Normal{n.X*p.Cos() + n.Z*p.Sin(), n.Y, n.Z*p.Cos() - n.X*p.Sin()}
+}
+
+// CornerLeans are by how much the line of a corner leans right in the faces of the two
+// walls that meet there, of which the tops lean into the room by a and b; turn is what
+// the room turns there, more than nothing inside:
+//
+//	tan ρ_A = (tan a·cos τ − tan b)/sin τ,  tan ρ_B = (tan a − tan b·cos τ)/sin τ
+func CornerLeans(turn, a, b measure.Angle) (onLeft, onRight measure.Angle) {
+	sin, cos := turn.Sin(), turn.Cos()
+	if math.Abs(sin) < 1e-6 || a == 0 && b == 0 {
+		return 0, 0
+	}
+	return measure.FromRadians(math.Atan((a.Tan()*cos - b.Tan()) / sin)), measure.FromRadians(math.Atan((a.Tan() - b.Tan()*cos) / sin))
+}
+
+// RightLean is how far the wall right of a corner leans into the room, where the one
+// left of it leans by a and the corner's line leans right in it by rho.
+func RightLean(turn, a, rho measure.Angle) measure.Angle {
+	return measure.FromRadians(math.Atan(a.Tan()*turn.Cos() - rho.Tan()*turn.Sin()))
+}
+
+// Proud is how much shorter a piece is at a corner for lying on a surface that stands
+// proud of its wall by own, where the next wall's stands proud by other:
+// (other − own·cos τ)/sin τ, which is b·tan(τ/2) where both stand proud alike; less
+// than nothing at an outside corner.
+func Proud(turn measure.Angle, own, other measure.Length) measure.Length {
+	if own == other {
+		return own.Times((turn / 2).Tan())
+	}
+	return measure.Length(math.Round((float64(other) - float64(own)*turn.Cos()) / turn.Sin()))
+}
+
+// Rise is r in x = x₀ + r·z: how far the end moves along the piece for each unit up.
+// Positive means that the top reaches further right than the bottom.
+func (n Normal) Rise() float64 {
+	if n.Z == 0 {
+		return 0
+	}
+	return -n.Z / n.X
+}
+
 // Slope is s in x = x₀ + s·u: how far the end moves along the piece for each
 // unit out from the wall, at either hand. Positive means that the face reaches
 // further right than the back.

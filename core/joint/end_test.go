@@ -67,3 +67,85 @@ func TestScarfMates(t *testing.T) {
 		assert.InDelta(t, under.Slope(), over.Slope(), 1e-12)
 	}
 }
+
+// A lean is the row "leaning by λ" of the table for a square end, keeps the mitre at
+// the bottom for any other, and its plane holds the line of the corner.
+func TestLeaning(t *testing.T) {
+	assert.InDelta(t, measure.Angle(2).Cos(), SquareEnd().Leaning(2).X, 1e-12)
+	assert.InDelta(t, -measure.Angle(2).Sin(), SquareEnd().Leaning(2).Z, 1e-12)
+	rapid.Check(t, func(t *rapid.T) {
+		theta := measure.Angle(rapid.Float64Range(30, 170).Draw(t, "theta"))
+		rho := measure.Angle(rapid.Float64Range(-5, 5).Draw(t, "rho"))
+		n := InsideEnd(theta).Leaning(rho)
+		assert.InDelta(t, 1, n.X*n.X+n.Y*n.Y+n.Z*n.Z, 1e-12)
+		assert.InDelta(t, InsideEnd(theta).Slope(), n.Slope(), 1e-9)
+		assert.InDelta(t, rho.Tan(), n.Rise(), 1e-9)
+		assert.InDelta(t, 0, n.X*rho.Sin()+n.Z*rho.Cos(), 1e-12, "the corner's line lies in it")
+		left := InsideEnd(theta).Leaning(-rho).At(Left)
+		assert.InDelta(t, rho.Tan(), left.Rise(), 1e-9, "at a left end the same thing leans the same way")
+	})
+}
+
+// The rows for a raking piece: plumb uphill and downhill, level above and below.
+func TestRaked(t *testing.T) {
+	const p = 30
+	sin, cos := measure.Angle(p).Sin(), measure.Angle(p).Cos()
+	near := func(want, got Normal) {
+		t.Helper()
+		assert.InDelta(t, want.X, got.X, 1e-12)
+		assert.InDelta(t, want.Y, got.Y, 1e-12)
+		assert.InDelta(t, want.Z, got.Z, 1e-12)
+	}
+	near(Normal{cos, 0, -sin}, SquareEnd().Raked(p))
+	near(Normal{-cos, 0, sin}, SquareEnd().At(Left).Raked(p))
+	near(Normal{sin, 0, cos}, Normal{Z: 1}.Raked(p))
+	near(Normal{-sin, 0, -cos}, Normal{Z: -1}.Raked(p))
+}
+
+// Two leaning walls, taken as planes, meet in the line that CornerLeans tells, seen
+// from either face; and the lean of one wall comes back from it.
+func TestCornerLeans(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		turn := measure.Angle(rapid.Float64Range(20, 150).Draw(t, "turn"))
+		if rapid.Bool().Draw(t, "outside") {
+			turn = -turn
+		}
+		a, b := measure.Angle(rapid.Float64Range(-4, 4).Draw(t, "a")), measure.Angle(rapid.Float64Range(-4, 4).Draw(t, "b"))
+		// At height 1 the faces stand tan a and tan b nearer the room: solve for the
+		// corner's place there. Wall A runs along (1, 0), into it is (0, 1).
+		into := [2]float64{turn.Sin(), turn.Cos()}
+		y := -a.Tan()
+		x := (-b.Tan() - into[1]*y) / into[0]
+		onA, onB := CornerLeans(turn, a, b)
+		assert.InDelta(t, x, onA.Tan(), 1e-9)
+		assert.InDelta(t, x*turn.Cos()-y*turn.Sin(), onB.Tan(), 1e-9)
+		assert.InDelta(t, float64(b), float64(RightLean(turn, a, onA)), 1e-9)
+	})
+	left, right := CornerLeans(90, 0, 1)
+	assert.InDelta(t, -1, float64(left), 1e-9, "the wall on the right leans in: the corner leans left")
+	assert.InDelta(t, 0, float64(right), 1e-9)
+}
+
+// Surfaces proud by different amounts meet where their lines do.
+func TestProud(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		turn := measure.Angle(rapid.Float64Range(5, 170).Draw(t, "turn"))
+		if rapid.Bool().Draw(t, "outside") {
+			turn = -turn
+		}
+		own, other := measure.Length(rapid.IntRange(0, 25_400_000).Draw(t, "own")), measure.Length(rapid.IntRange(0, 25_400_000).Draw(t, "other"))
+		e := Proud(turn, own, other).Inches()
+		// Back from the corner by e and out by own stands other out of the next wall.
+		out := e*turn.Sin() + own.Inches()*turn.Cos()
+		assert.InDelta(t, other.Inches(), out, 1e-6)
+	})
+	assert.Equal(t, measure.Inch, Proud(90, measure.Inch, measure.Inch))
+	assert.Equal(t, -measure.Inch, Proud(-90, measure.Inch, measure.Inch))
+}
+
+// A butt is the wall's own plane: at a square corner a square end.
+func TestButt(t *testing.T) {
+	assert.InDelta(t, 1, ButtEnd(90).X, 1e-12)
+	n := ButtEnd(80)
+	assert.InDelta(t, -measure.Angle(80).Cot(), n.Slope(), 1e-12, "the back is long in an acute corner")
+}

@@ -61,7 +61,7 @@ func (b *builder) checkEnd(m *job.Moulding, p Piece, hand joint.Hand, f Finding)
 	if e.Dial == nil {
 		n := f
 		n.Code, n.Severity, n.Stop = "cut_beyond_swing", SeverityStop, "saw"
-		why, remedy := beyondSwing(e, hand, m, b.job.Saw, b.unit)
+		why, remedy := beyondSwing(e, hand, m, b.job.Machine(), b.unit)
 		n.Text, n.Why, n.Remedy = where+": this saw cannot reach the cut.", why, remedy
 		b.find(n)
 	}

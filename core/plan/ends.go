@@ -57,8 +57,8 @@ func (b *builder) set(m *job.Moulding, e *End, hand joint.Hand, usable bool) {
 	e.Setting = &s
 	e.Slope = n.Slope()
 	e.Run = m.Thickness.Length.Times(math.Abs(e.Slope))
-	if saw.Reaches(s, b.job.Saw) {
-		d := saw.On(s, b.job.Saw)
+	if saw.Reaches(s, b.job.Machine()) {
+		d := saw.On(s, b.job.Machine())
 		e.Dial = &d
 	}
 }
@@ -72,7 +72,7 @@ func overhang(e End) measure.Length {
 }
 
 // beyondSwing tells what would make a cut that the saw cannot.
-func beyondSwing(e End, hand joint.Hand, m *job.Moulding, machine job.Saw, unit measure.Unit) (text, remedy string) {
+func beyondSwing(e End, hand joint.Hand, m *job.Moulding, machine *job.Saw, unit measure.Unit) (text, remedy string) {
 	s := *e.Setting
 	most := machine.MitreRight
 	if s.Mitre < 0 {

@@ -20,14 +20,21 @@ type Dial struct {
 	// detent is within reach of the eye.
 	Near *measure.Angle
 	Past measure.Angle
+	// MitreOff and BevelOff are the saw's own errors that are taken off what is dialled;
+	// nil where no test tells them.
+	MitreOff, BevelOff *Error
 }
 
 // nearDetent is how far off a detent can be and still help to find a setting.
 const nearDetent measure.Angle = 8
 
-// On rounds a setting to what the saw's scales show and finds the detent.
-func On(s Setting, m job.Saw) Dial {
-	d := Dial{Mitre: s.Mitre.Round(m.Resolution), Bevel: s.Bevel.Round(m.Resolution)}
+// On takes the saw's own error off a setting, rounds it to what its scales show and
+// finds the detent.
+func On(s Setting, m *job.Saw) Dial {
+	var d Dial
+	d.Mitre, d.MitreOff = dialled(s.Mitre, m, job.SawMitre)
+	d.Bevel, d.BevelOff = dialled(s.Bevel, m, job.SawBevel)
+	d.Mitre, d.Bevel = d.Mitre.Round(m.Resolution), d.Bevel.Round(m.ReadsBevel())
 	size := d.Mitre.Abs()
 	best := nearDetent
 	for _, at := range m.Detents {
@@ -44,6 +51,17 @@ func On(s Setting, m job.Saw) Dial {
 		}
 	}
 	return d
+}
+
+// dialled is an angle less the saw's error there.
+func dialled(a measure.Angle, m *job.Saw, scale string) (measure.Angle, *Error) {
+	if len(m.Tests) == 0 {
+		return a, nil
+	}
+	if e, ok := ErrorAt(Errors(m, scale), a); ok {
+		return a - e.By, &e
+	}
+	return a, nil
 }
 
 // Text tells the detent in words: "at the 45 detent", "0.5° past 45".
@@ -63,7 +81,7 @@ func (d Dial) Text() string {
 
 // Reaches tells whether the saw can be set so: the swing and the tilt on the
 // side that each is wanted.
-func Reaches(s Setting, m job.Saw) bool {
+func Reaches(s Setting, m *job.Saw) bool {
 	within := func(a, left, right measure.Angle, positiveIsLeft bool) bool {
 		most := right
 		if (a > 0) == positiveIsLeft {
@@ -80,7 +98,7 @@ func Reaches(s Setting, m job.Saw) bool {
 // other side. What is kept is worked out from the plane again.
 //
 // ok is false where the cut has a bevel or the rest is past the swing as well.
-func AddedFence(s Setting, m job.Saw) (Setting, bool) {
+func AddedFence(s Setting, m *job.Saw) (Setting, bool) {
 	if s.Bevel != 0 {
 		return Setting{}, false
 	}

@@ -99,18 +99,7 @@ func plane(s Setting, pose Pose) joint.Normal {
 	if s.Keep == joint.Right {
 		n = joint.Normal{X: -n.X, Y: -n.Y, Z: -n.Z}
 	}
-	switch pose.Lie {
-	case Nested:
-		return joint.Normal{X: -n.X, Y: n.Y, Z: -n.Z}
-	case Flat:
-		if pose.Edge == Bottom {
-			n.X, n.Y = -n.X, -n.Y
-		}
-		// The rotation's inverse is its transpose.
-		sin, cos := pose.Spring.Sin(), pose.Spring.Cos()
-		return joint.Normal{X: n.X, Y: -sin*n.Y - cos*n.Z, Z: cos*n.Y - sin*n.Z}
-	}
-	return n
+	return pose.Installed(n)
 }
 
 // A setting cuts the plane it was worked out from, whatever the pose.
@@ -159,7 +148,7 @@ func TestMatingEndsMeet(t *testing.T) {
 }
 
 func TestDialAndDetent(t *testing.T) {
-	m := job.Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, Resolution: 0.5, Detents: []measure.Angle{0, 15, 22.5, 30, 45}}
+	m := &job.Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, Resolution: 0.5, Detents: []measure.Angle{0, 15, 22.5, 30, 45}}
 	at := func(a measure.Angle) *measure.Angle { return &a }
 	for _, c := range []struct {
 		mitre  measure.Angle
@@ -183,7 +172,7 @@ func TestDialAndDetent(t *testing.T) {
 }
 
 func TestReaches(t *testing.T) {
-	m := job.Saw{MitreLeft: 50, MitreRight: 60, BevelLeft: 45, BevelRight: 0, Resolution: 0.5}
+	m := &job.Saw{MitreLeft: 50, MitreRight: 60, BevelLeft: 45, BevelRight: 0, Resolution: 0.5}
 	for _, c := range []struct {
 		s    Setting
 		want bool
@@ -198,7 +187,7 @@ func TestReaches(t *testing.T) {
 // A cut of 68 where the saw reaches 52: a fence square to the first makes it
 // 22 the other way.
 func TestAddedFence(t *testing.T) {
-	m := job.Saw{MitreLeft: 52, MitreRight: 52, Resolution: 0.5}
+	m := &job.Saw{MitreLeft: 52, MitreRight: 52, Resolution: 0.5}
 	s, ok := AddedFence(Setting{Mitre: 68, Keep: joint.Left}, m)
 	require.True(t, ok)
 	assert.InDelta(t, -22, float64(s.Mitre), 1e-9)

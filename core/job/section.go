@@ -1,0 +1,196 @@
+package job
+
+import (
+	"fmt"
+
+	"gnomon/core/measure"
+	"gnomon/core/profile"
+)
+
+// SectionPoint is a corner of a moulding's outline: out from the wall, up, and how far
+// the arc to the next point bows out of the wood. See profile.Point.
+type SectionPoint struct {
+	U   Entry  `json:"u"`
+	Z   Entry  `json:"z"`
+	Bow *Entry `json:"bow,omitempty"`
+}
+
+// MouldingFacts are what else is known of a moulding.
+type MouldingFacts struct {
+	Section     []SectionPoint `json:"section,omitempty"`
+	WallFoot    *Entry         `json:"wall_foot,omitempty"`
+	CeilingFoot *Entry         `json:"ceiling_foot,omitempty"`
+	Projection  *Entry         `json:"projection,omitempty"` // the one chosen for a crown whose seat can shift
+	Material    string         `json:"material,omitempty"`
+	Grade       string         `json:"grade,omitempty"`
+	Inside      string         `json:"inside,omitempty"` // its own joint at inside corners, against the house rule
+}
+
+// Materials and grades.
+const (
+	Wood    = "wood"
+	MDF     = "mdf"
+	Plastic = "plastic"
+	Paint   = "paint"
+	Stain   = "stain"
+)
+
+func (f *MouldingFacts) list() []named {
+	out := []named{{"wall_foot", f.WallFoot}, {"ceiling_foot", f.CeilingFoot}, {"projection", f.Projection}}
+	for i := range f.Section {
+		p := &f.Section[i]
+		out = append(out, named{"section", &p.U}, named{"section", &p.Z}, named{"section", p.Bow})
+	}
+	return out
+}
+
+func (f MouldingFacts) clone() MouldingFacts {
+	f.Section = copyList(f.Section, func(p SectionPoint) SectionPoint { p.Bow = copyOf(p.Bow); return p })
+	f.WallFoot, f.CeilingFoot, f.Projection = copyOf(f.WallFoot), copyOf(f.CeilingFoot), copyOf(f.Projection)
+	return f
+}
+
+// Outline is the moulding's section as entered, nothing where there is none.
+func (f *MouldingFacts) Outline() profile.Outline {
+	var out profile.Outline
+	for _, p := range f.Section {
+		q := profile.Point{U: p.U.Length, Z: p.Z.Length}
+		if p.Bow != nil {
+			q.Bow = p.Bow.Length
+		}
+		out = append(out, q)
+	}
+	return out
+}
+
+// SectionOf writes an outline as a moulding holds it, in a job of the unit.
+func SectionOf(o profile.Outline, unit measure.Unit) []SectionPoint {
+	out := make([]SectionPoint, len(o))
+	for i, p := range o {
+		out[i] = SectionPoint{U: written(p.U, unit), Z: written(p.Z, unit)}
+		if p.Bow != 0 {
+			b := written(p.Bow, unit)
+			out[i].Bow = &b
+		}
+	}
+	return out
+}
+
+// written is a length as a text that reads back to it.
+func written(l measure.Length, unit measure.Unit) Entry {
+	e := Entry{Length: l, Text: l.In(unit)}
+	e.settle(unit)
+	return e
+}
+
+// Drawn tells whether the moulding's section is known.
+func (m *Moulding) Drawn() bool { return len(m.Section) > 0 }
+
+// Read are the crown's measures as read in a square; its feet as entered, or as its
+// section has them.
+func (m *Moulding) Read() profile.Read {
+	r := profile.Read{Projection: m.Thickness.Length, Drop: m.Height.Length}
+	if m.Drawn() && (m.WallFoot == nil || m.CeilingFoot == nil) {
+		if s, err := profile.New(m.Outline()); err == nil {
+			r.WallFoot, r.CeilingFoot = s.Feet()
+		}
+	}
+	if m.WallFoot != nil {
+		r.WallFoot = m.WallFoot.Length
+	}
+	if m.CeilingFoot != nil {
+		r.CeilingFoot = m.CeilingFoot.Length
+	}
+	return r
+}
+
+// Seat is how the moulding stands: a crown at the projection chosen for it, anything
+// else with its back on the wall.
+func (m *Moulding) Seat() profile.Seat {
+	if m.Kind != KindCrown {
+		return profile.Seat{Projection: m.Thickness.Length, Drop: m.Height.Length}
+	}
+	r := m.Read()
+	if m.Projection != nil {
+		if s, err := r.At(m.Projection.Length); err == nil {
+			return s
+		}
+	}
+	return r.Seat()
+}
+
+// Out is how far the moulding stands out from the wall.
+func (m *Moulding) Out() measure.Length { return m.Seat().Projection }
+
+// Tall is how high it stands, or how far down the wall a crown reaches.
+func (m *Moulding) Tall() measure.Length { return m.Seat().Drop }
+
+// Profile is the moulding's section, or the one that stands for its measures.
+func (m *Moulding) Profile() *profile.Section {
+	o := profile.Box(m.Height.Length, m.Thickness.Length)
+	if m.Kind == KindCrown {
+		o = m.Read().Slab()
+	}
+	if m.Drawn() {
+		o = m.Outline()
+	}
+	s, err := profile.New(o)
+	if err != nil { // measures that no section has, which Check lets pass for old jobs
+		s, _ = profile.New(profile.Box(measure.Inch, measure.Inch/2))
+	}
+	return s
+}
+
+// off is how far a moulding's measures may be from its drawn section's.
+const off = measure.Inch / 32
+
+func (m *Moulding) normalise(unit measure.Unit) {
+	m.Kind, m.Sticks = or(m.Kind, KindBase), some(m.Sticks)
+	if !m.Drawn() || m.Height.Text != "" && m.Thickness.Text != "" {
+		return
+	}
+	if s, err := profile.New(m.Outline()); err == nil {
+		m.Height, m.Thickness = orEntry(m.Height, written(s.Height(), unit)), orEntry(m.Thickness, written(s.Projection(), unit))
+	}
+}
+
+func (c *checker) section(thing string, m *Moulding) {
+	c.oneOf(thing, "material", m.Material, "", Wood, MDF, Plastic)
+	c.oneOf(thing, "grade", m.Grade, "", Paint, Stain)
+	c.oneOf(thing, "inside", m.Inside, "", InsideCope, InsideMitre)
+	for _, n := range (&MouldingFacts{WallFoot: m.WallFoot, CeilingFoot: m.CeilingFoot, Projection: m.Projection}).list() {
+		if n.e != nil {
+			c.positive(thing, n.field, *n.e)
+		}
+	}
+	if m.WallFoot != nil && m.WallFoot.Length >= m.Height.Length {
+		c.refuse(thing, "wall_foot", m.WallFoot.Text, "is as wide as the drop", "measure the narrow flat that lies on the wall")
+	}
+	if m.CeilingFoot != nil && m.CeilingFoot.Length >= m.Thickness.Length {
+		c.refuse(thing, "ceiling_foot", m.CeilingFoot.Text, "is as wide as the projection", "measure the narrow flat that lies under the ceiling")
+	}
+	if m.Projection != nil && c.err == nil {
+		if _, err := m.Read().At(m.Projection.Length); err != nil {
+			c.refuse(thing, "projection", m.Projection.Text, err.Error(), "choose one near that read in a square")
+		}
+	}
+	if !m.Drawn() || c.err != nil {
+		return
+	}
+	s, err := profile.New(m.Outline())
+	if err != nil {
+		in := err.(*profile.Invalid)
+		where := ""
+		if in.At != nil {
+			where = fmt.Sprintf("%s, %s", in.At.U, in.At.Z)
+		}
+		c.refuse(thing, "section", where, in.Reason, in.Remedy)
+		return
+	}
+	if (s.Height() - m.Height.Length).Abs() > off {
+		c.refuse(thing, "height", m.Height.Text, "its section is "+s.Height().String()+" high", "give that, or correct the section")
+	}
+	if (s.Projection() - m.Thickness.Length).Abs() > off {
+		c.refuse(thing, "thickness", m.Thickness.Text, "its section stands out "+s.Projection().String(), "give that, or correct the section")
+	}
+}
