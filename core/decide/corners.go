@@ -24,6 +24,7 @@ type Run struct {
 	Pieces  []Piece
 	Corners []job.CornerKind
 	Rules   job.Rules
+	Why     string // why Rules.Inside is not the house rule's, or none
 }
 
 // Kind is how two pieces meet at a corner.
@@ -40,6 +41,7 @@ const (
 const (
 	RuleOutsideMitre = "outside_mitre"
 	RuleInsideMitre  = "inside_mitre"
+	RuleMoulding     = "moulding"
 	RuleCopeHand     = "cope_hand"
 	RuleLongestFirst = "longest_runs_square"
 	RuleNothingMeets = "nothing_meets"
@@ -116,6 +118,9 @@ func (r Run) corner(c *Corner, longest, next int) {
 	if r.Rules.Inside == job.InsideMitre {
 		c.Joint, c.Rule = Mitre, RuleInsideMitre
 		c.Reason = fmt.Sprintf("%s and %s are mitred: the house rule mitres inside corners.", left, lower(right))
+		if r.Why != "" {
+			c.Rule, c.Reason = RuleMoulding, fmt.Sprintf("%s and %s are mitred: %s.", left, lower(right), r.Why)
+		}
 		c.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", lower(left), lower(right))
 		return
 	}

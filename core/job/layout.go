@@ -71,6 +71,12 @@ func (j *Job) Layout(moulding string) *Layout {
 	return find(j.Layouts, func(l *Layout) bool { return l.Moulding == moulding })
 }
 
+// Copy copies a layout so that a change to one leaves the other alone.
+func (l *Layout) Copy() *Layout {
+	c := l.clone()
+	return &c
+}
+
 func (l Layout) clone() Layout {
 	l.Sticks = slices.Clone(l.Sticks)
 	for i := range l.Sticks {

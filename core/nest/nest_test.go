@@ -412,3 +412,41 @@ func BenchmarkHouse(b *testing.B) {
 		}
 	}
 }
+
+// Laid out in an order, every stick holds its pieces in that order, the rule of the
+// package holds, and nothing costs less than the bound.
+func TestInOrder(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := Problem{Kerf: measure.Inch / 8, Trim: measure.Inch / 2, Projection: measure.Inch, Height: 3 * measure.Inch,
+			Stocks: []Stock{{ID: "a", Length: 16 * measure.Foot, Price: 3200, Available: Unlimited}, {ID: "b", Length: 12 * measure.Foot, Price: 2500, Available: 2}, {ID: "o", Length: 5 * measure.Foot, OnHand: true}}}
+		var order []string
+		for i := range rapid.IntRange(1, 25).Draw(t, "pieces") {
+			q := Piece{ID: fmt.Sprint("p", i), Length: measure.Length(rapid.IntRange(6, 180).Draw(t, "in")) * measure.Inch,
+				Left: End{S: rapid.Float64Range(-1, 1).Draw(t, "s")}, Right: End{R: rapid.Float64Range(-0.1, 0.1).Draw(t, "r")}}
+			p.Pieces = append(p.Pieces, q)
+			order = append(order, q.ID)
+		}
+		l, err := InOrder(p, order)
+		require.NoError(t, err)
+		require.NoError(t, p.Verify(l))
+		at := map[string]int{}
+		for i, id := range order {
+			at[id] = i
+		}
+		for _, s := range l.Sticks {
+			for k := 1; k < len(s.Pieces); k++ {
+				assert.Less(t, at[s.Pieces[k-1].Piece], at[s.Pieces[k].Piece])
+			}
+		}
+	})
+	long := Problem{Kerf: 1, Stocks: []Stock{{ID: "a", Length: 8 * measure.Foot, Price: 100, Available: Unlimited}},
+		Pieces: []Piece{{ID: "w", Length: 20 * measure.Foot, Scarf: &Scarf{Slope: -1, Least: measure.Foot}}}}
+	l, err := InOrder(long, []string{"w"})
+	require.NoError(t, err)
+	require.NoError(t, long.Verify(l))
+	assert.Len(t, l.Sticks, 3)
+	long.Pieces[0].Scarf = nil
+	_, err = InOrder(long, nil)
+	var e *TooLong
+	assert.ErrorAs(t, err, &e)
+}

@@ -25,6 +25,13 @@ func (w *Walker) Place(q Piece, from, to measure.Length) bool {
 	return ok
 }
 
+// Next puts a piece as far left as it can stand behind what is before it.
+func (w *Walker) Next(q Piece) (from, to measure.Length) {
+	from = w.p.after(w.at, q.Left)
+	w.at = edge{at: from + q.Length, end: q.Right, cut: true}
+	return from, from + q.Length
+}
+
 // Over is by how much what stands on the stick reaches past its right end; less
 // than nothing is what is left over.
 func (w *Walker) Over() measure.Length { return w.p.finish(Stock{}, w.at) - w.length }

@@ -39,7 +39,7 @@ type BarSpan struct {
 
 // OnStick draws a laid stick.
 func OnStick(j *job.Job, m *job.Moulding, b plan.Bar) BarPicture {
-	p := m.Thickness.Length.Inches()
+	p := m.Out().Inches()
 	out := BarPicture{Length: b.Length.Inches(), Depth: p, Pieces: []BarPiece{}, Spoiled: []BarSpan{}, Left: (b.Length - b.Leftover - trimAt(j, b)).Inches()}
 	for i, q := range b.On {
 		d := BarPiece{ID: q.Laid.Piece, BackFrom: q.From.Inches(), BackTo: q.To.Inches()}
@@ -50,7 +50,7 @@ func OnStick(j *job.Job, m *job.Moulding, b plan.Bar) BarPicture {
 			d.LeftJoint, d.RightJoint = string(q.Piece.Left.Joint), string(q.Piece.Right.Joint)
 		}
 		if b.Leftover > 0 || i < len(b.On)-1 {
-			d.Kerf = j.Cutting.Kerf.Length.Inches()
+			d.Kerf = j.Kerf().Inches()
 		}
 		out.Pieces = append(out.Pieces, d)
 	}

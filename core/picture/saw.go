@@ -140,5 +140,5 @@ func Lies(pose saw.Pose) string {
 
 // StockOf is the stock of a moulding.
 func StockOf(m *job.Moulding) Stock {
-	return Stock{Projection: m.Thickness.Length, Drop: m.Height.Length, Known: true}
+	return Stock{Projection: m.Out(), Drop: m.Tall(), Known: true}
 }

@@ -14,28 +14,38 @@ import (
 // missing or doubtful in it comes back as findings, and the error is only for a
 // job that Check would have refused.
 func Build(j job.Job) (Plan, error) {
-	if err := j.Check(); err != nil {
+	b, err := built(j)
+	if err != nil {
 		return Plan{}, err
 	}
-	b := &builder{job: &j, unit: j.Unit}
-	for i := range j.Rooms {
-		b.room(&j.Rooms[i])
-	}
-	b.marks()
 	b.cuts()
-	b.stock()
 	b.sortFindings()
 	b.progress()
 	return b.plan, nil
 }
 
+// built makes a plan up to what lies on which stick.
+func built(j job.Job) (*builder, error) {
+	if err := j.Check(); err != nil {
+		return nil, err
+	}
+	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}}
+	for i := range j.Rooms {
+		b.room(&j.Rooms[i])
+	}
+	b.marks()
+	b.stock()
+	return b, nil
+}
+
 type builder struct {
-	job   *job.Job
-	in    *job.Room       // the room at hand
-	at    survey.Measures // and what was measured there
-	level job.Level       // at which it is judged
-	unit  measure.Unit
-	plan  Plan
+	job    *job.Job
+	in     *job.Room       // the room at hand
+	at     survey.Measures // and what was measured there
+	level  job.Level       // at which it is judged
+	unit   measure.Unit
+	plan   Plan
+	shapes map[string]*shape
 }
 
 // corner is what is known of a corner at a run's level.
@@ -45,121 +55,118 @@ type corner struct {
 	assumed bool
 }
 
-// span is a piece before its ends are known; one on a wall without a length
-// takes its place in the decisions and is then left out.
-type span struct {
-	wall        int
-	known       bool
-	from, to    measure.Length
-	start       string // the opening it starts after, if any
-	left, right int    // corner indices, -1 for none
-	casing      [2]bool
+// counts are how many pieces of each kind are labelled in a room, and how many go up
+// before the next.
+type counts struct {
+	labels map[string]int
+	hung   int
 }
 
 func (b *builder) room(r *job.Room) {
 	b.in, b.at = r, survey.Reduce(b.job, r)
 	b.checkRoom(r)
-	count := 0
+	n := counts{labels: map[string]int{}}
 	for i := range r.Runs {
-		count = b.run(r, &r.Runs[i], count)
+		b.run(r, &r.Runs[i], &n)
 	}
+	b.lines(r)
 }
 
-// run plans one run; count pieces of the room are labelled already.
-func (b *builder) run(r *job.Room, run *job.Run, count int) int {
+// names are what pieces of a kind are called.
+var names = map[string]string{job.KindBase: "Base", job.KindShoe: "Shoe", job.KindRail: "Rail", job.KindCrown: "Crown", job.KindFlat: "Flat"}
+
+// trim is one run at hand.
+type trim struct {
+	room    *job.Room
+	run     *job.Run
+	m       *job.Moulding
+	shape   *shape
+	corners []corner
+	on      surfaces
+	spans   []span
+	pieces  []Piece
+}
+
+// run plans one run.
+func (b *builder) run(r *job.Room, run *job.Run, n *counts) {
 	b.borrowed(r, run)
 	m := b.job.Moulding(run.Moulding)
-	if m.Kind != job.KindBase {
+	if names[m.Kind] == "" {
 		b.notPlanned(r, m)
-		return count
+		return
 	}
-	hung := count // those of the runs before go up first
-	spans := spans(r, b.at, run.Level)
-	corners := make([]corner, len(r.Corners))
+	t := &trim{room: r, run: run, m: m, shape: b.shape(m)}
+	t.spans = b.spans(r, run, t.shape.Drop)
+	t.corners = make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))
 	for i, c := range r.Corners {
-		corners[i] = b.cornerAt(i, run.Level)
+		t.corners[i] = b.cornerAt(i, run.Level)
 		if r.Joined(i) {
 			kinds = append(kinds, c.Kind)
 		}
 	}
-	dr := decide.Run{Closed: r.Closed, Corners: kinds, Rules: b.job.Rules}
-	pieces := make([]Piece, len(spans))
-	for i, s := range spans {
-		label := fmt.Sprintf("Base %d", count+1)
+	t.on = b.surfaces(r, run, t.shape, t.corners)
+	rules := b.job.Rules
+	rules.Inside = t.shape.inside
+	dr := decide.Run{Closed: r.Closed && run.Whole(), Corners: kinds, Rules: rules}
+	switch {
+	case t.shape.forced:
+		dr.Why = m.Title() + " cannot be coped"
+	case m.Inside != "":
+		dr.Why = "it was chosen for " + m.Title()
+	}
+	t.pieces = make([]Piece, len(t.spans))
+	for i, s := range t.spans {
+		label := job.WallNumber(s.wall)
 		if s.known {
-			count++
-		} else {
-			label = job.WallNumber(s.wall)
+			n.labels[m.Kind]++
+			label = fmt.Sprintf("%s %d", names[m.Kind], n.labels[m.Kind])
 		}
-		pieces[i] = Piece{ID: pieceID(run.ID, r.Walls[s.wall].ID, s.start), Label: label, Room: r.ID, Run: run.ID,
-			Wall: r.Walls[s.wall].ID, Moulding: m.ID, Length: s.to - s.from, From: s.from}
-		dr.Pieces = append(dr.Pieces, decide.Piece{Label: label, Length: s.to - s.from, LeftCorner: s.left, RightCorner: s.right})
+		length := s.to - s.from
+		if s.known {
+			left := t.on.shortened(r, t.corners, s.left, joint.Left)
+			length -= left + t.on.shortened(r, t.corners, s.right, joint.Right)
+			s.from += left
+		}
+		t.pieces[i] = Piece{ID: pieceID(run.ID, r.Walls[s.wall].ID, s.start), Label: label, Room: r.ID, Run: run.ID,
+			Wall: r.Walls[s.wall].ID, Moulding: m.ID, Length: length, From: s.from}
+		dr.Pieces = append(dr.Pieces, decide.Piece{Label: label, Length: length, LeftCorner: s.left, RightCorner: s.right})
 	}
 	decisions := decide.Corners(dr)
-	byCorner := make(map[int]decide.Corner, len(decisions))
-	for _, d := range decisions {
-		byCorner[d.Index] = d
-	}
-	for i, s := range spans {
-		p := &pieces[i]
-		for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-			at, casing := s.left, s.casing[0]
-			if hand == joint.Right {
-				at, casing = s.right, s.casing[1]
-			}
-			e := End{Joint: Square, ToldTo: ToEnd}
-			if at >= 0 {
-				d := byCorner[at]
-				e = b.endAtCorner(m, r.Corners[at], at, corners[at], d, i)
-				other := d.Left
-				if hand == joint.Right {
-					other = d.Right
-				}
-				if other >= 0 && spans[other].known {
-					e.Meets = pieces[other].ID
-				}
-			} else if casing {
-				e.Joint = Butt
-			}
-			b.set(m, &e, hand, at < 0 || corners[at].usable)
-			if hand == joint.Left {
-				p.Left = e
-			} else {
-				p.Right = e
-			}
-		}
-		p.measureUp()
-	}
-	parts := make([][]Piece, len(pieces))
-	for i := range pieces {
-		if spans[i].known {
-			parts[i] = b.divide(m, pieces[i])
+	b.ends(t, decisions)
+	parts := make([][]Piece, len(t.pieces))
+	for i := range t.pieces {
+		if t.spans[i].known {
+			b.byHand(t.shape, &t.pieces[i])
+			parts[i] = b.divide(t, t.pieces[i])
 		}
 	}
-	meetParts(parts, pieces)
-	order, _, _ := decide.Order(len(pieces), decisions) // a ring is impossible: see decide.Corners
+	meetParts(parts, t.pieces)
+	order, _, _ := decide.Order(len(t.pieces), decisions) // a ring is impossible: see decide.Corners
 	for _, i := range order {
-		if spans[i].known {
+		if t.spans[i].known {
 			for k := range parts[i] { // each laps over the one on its left
-				hung++
-				parts[i][k].Hang = hung
+				n.hung++
+				parts[i][k].Hang = n.hung
 				b.plan.HangOrder = append(b.plan.HangOrder, parts[i][k].ID)
 			}
 		}
 	}
-	for i := range spans {
+	first := len(b.plan.Pieces)
+	for i := range t.spans {
 		for _, p := range parts[i] {
 			b.plan.Pieces = append(b.plan.Pieces, p)
-			b.checkPiece(m, p)
+			b.checkPiece(t, p)
+			b.caps(t, p)
 		}
 	}
+	b.groups(t, b.plan.Pieces[first:])
 	for _, d := range decisions {
-		if d.Left >= 0 && spans[d.Left].known || d.Right >= 0 && spans[d.Right].known { // else there is nothing to join yet
-			b.decision(r, run, d, spans, parts)
+		if d.Left >= 0 && t.spans[d.Left].known || d.Right >= 0 && t.spans[d.Right].known { // else there is nothing to join yet
+			b.decision(r, run, d, t.spans, parts)
 		}
 	}
-	return count
+	b.checkRun(t)
 }
 
 func pieceID(run, wall, start string) string {
@@ -176,53 +183,6 @@ func (b *builder) cornerAt(i int, l job.Level) corner {
 		return corner{theta: 90, usable: true, assumed: true}
 	}
 	return corner{theta: c.Theta, usable: c.Usable}
-}
-
-// spans cuts the walls of a room into what lies between openings. Openings
-// break what runs at the floor or the rail; a ceiling run passes over them. A
-// stretch that was measured by itself has that length.
-func spans(r *job.Room, m survey.Measures, level job.Level) []span {
-	var out []span
-	for i, w := range r.Walls {
-		wall, known := m.Wall(i, level)
-		length := wall.Length
-		left, right := r.CornerAt(i, false), r.CornerAt(i, true)
-		at, start := measure.Length(0), ""
-		if !r.Closed && i == 0 && r.LeftSetback != nil {
-			at = r.LeftSetback.Length
-		}
-		if !r.Closed && i == len(r.Walls)-1 && r.RightSetback != nil {
-			length -= r.RightSetback.Length
-		}
-		add := func(to measure.Length, s span, end string) {
-			s.wall, s.known, s.from, s.to, s.start = i, known, at, to, start
-			if by, ok := m.Clear(i, level, start, end); ok && known && level != job.Ceiling {
-				s.to = at + by
-			}
-			out = append(out, s)
-		}
-		for _, o := range r.Openings { // in order along the wall
-			if o.Wall != w.ID || !o.Breaks(level) {
-				continue
-			}
-			from := m.From(i, o, level)
-			if from > at || !known && at == 0 && start == "" {
-				add(min(from, length), span{left: left, right: -1, casing: [2]bool{start != "", true}}, o.ID)
-			}
-			left, start = -1, o.ID
-			at = max(at, from+o.Width.Length)
-		}
-		if length > at || !known {
-			add(length, span{left: left, right: right, casing: [2]bool{start != "", false}}, "")
-		}
-	}
-	kept := out[:0]
-	for _, s := range out {
-		if !s.known || s.to > s.from { // nothing lies beyond a wall shorter than its openings
-			kept = append(kept, s)
-		}
-	}
-	return kept
 }
 
 func (b *builder) decision(r *job.Room, run *job.Run, d decide.Corner, spans []span, parts [][]Piece) {

@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 )
@@ -31,16 +30,15 @@ const shortPiece = measure.Foot
 const coverNote = measure.Inch / 8
 
 // checkPiece looks at one piece as it would be cut.
-func (b *builder) checkPiece(m *job.Moulding, p Piece) {
+func (b *builder) checkPiece(t *trim, p Piece) {
 	f := Finding{Stop: "joints", Room: p.Room, Kind: "piece", ID: p.ID}
-	if p.Cut <= 0 {
+	if p.Cut <= 0 || p.Back <= 0 {
 		n := f
 		n.Code, n.Severity = "piece_vanishes", SeverityStop
 		n.Text = fmt.Sprintf("%s leaves nothing to cut.", p.Label)
 		n.Why, n.Remedy = "Its wall is shorter than its ends must stop short of the corners.", "Measure the wall again, or fill it with a block."
 		b.find(n)
-	}
-	if p.Cut < shortPiece && p.Cut > 0 {
+	} else if p.Cut < shortPiece {
 		n := f
 		n.Code, n.Severity, n.Stop = "short_piece", SeverityNote, "saw"
 		n.Text = fmt.Sprintf("%s is short: %s.", p.Label, p.Cut.In(b.unit))
@@ -48,25 +46,34 @@ func (b *builder) checkPiece(m *job.Moulding, p Piece) {
 		b.find(n)
 	}
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-		b.checkEnd(m, p, hand, f)
+		b.checkEnd(t, p, hand, f)
 	}
+	b.checkHand(p, f)
 }
 
-func (b *builder) checkEnd(m *job.Moulding, p Piece, hand joint.Hand, f Finding) {
+func (b *builder) checkEnd(t *trim, p Piece, hand joint.Hand, f Finding) {
 	e := p.End(hand)
-	if e.Setting == nil || e.Corner == "" {
+	if e.Setting == nil {
 		return
 	}
-	where := fmt.Sprintf("%s, %s end, corner %s", p.Label, hand, e.Letter)
-	if e.Dial == nil {
+	where := fmt.Sprintf("%s, %s end", p.Label, hand)
+	if e.Corner != "" {
+		where += ", corner " + e.Letter
+	}
+	if e.Dial == nil || e.Fence {
 		n := f
-		n.Code, n.Severity, n.Stop = "cut_beyond_swing", SeverityStop, "saw"
-		why, remedy := beyondSwing(e, hand, m, b.job.Machine(), b.unit)
-		n.Text, n.Why, n.Remedy = where+": this saw cannot reach the cut.", why, remedy
+		n.Code, n.Stop = "cut_beyond_swing", "saw"
+		n.Why = beyondSwing(e)
+		if e.Fence {
+			n.Severity, n.Text, n.Remedy = SeverityCheck, where+": this saw reaches the cut with an added fence only.", withFence(e)
+		} else {
+			n.Severity, n.Text = SeverityStop, where+": this saw cannot reach the cut."
+			n.Remedy = "Use a saw with more swing or tilt, or one that takes more, or cut to a line by hand."
+		}
 		b.find(n)
 	}
-	if e.Short > 0 && m.Profiled {
-		if cover := joint.ThinnestThatCovers(e.Theta, m.Thickness.Length); cover > coverNote {
+	if e.Short > 0 && t.m.Profiled && t.shape.section == nil {
+		if cover := joint.ThinnestThatCovers(e.Theta, t.shape.Projection); cover > coverNote {
 			n := f
 			n.Code, n.Severity = "acute_cover", SeverityNote
 			n.Text = fmt.Sprintf("%s: the square end stops %s short, since the corner is acute.", where, e.Short.In(b.unit))
@@ -75,6 +82,37 @@ func (b *builder) checkEnd(m *job.Moulding, p Piece, hand joint.Hand, f Finding)
 			b.find(n)
 		}
 	}
+	if long := e.TopLong.Abs(); long >= measure.Inch/32 {
+		n := f
+		n.Code, n.Severity = "end_leans", SeverityNote
+		more := "further than"
+		if e.TopLong < 0 {
+			more = "short of"
+		}
+		n.Text = fmt.Sprintf("%s: the end leans, and its top stands %s %s its bottom.", where, long.In(b.unit), more)
+		n.Why, n.Remedy = "What it ends against is out of plumb, or the piece follows a floor or ceiling that is not level.", "The length is told to the bottom edge: measure and mark there."
+		b.find(n)
+	}
+}
+
+// checkHand tells of a length set by hand that the measurements do not bear out.
+func (b *builder) checkHand(p Piece, f Finding) {
+	h := p.Hand
+	if h == nil || h.InPlace || p.Cut == p.Computed {
+		return
+	}
+	f.Code, f.Severity, f.Stop = "set_by_hand", SeverityNote, "saw"
+	who := ""
+	if h.By != "" {
+		who = " by " + h.By
+	}
+	f.Text = fmt.Sprintf("%s is set to %s by hand%s; measured, it comes to %s.", p.Label, p.Cut.In(b.unit), who, p.Computed.In(b.unit))
+	f.Why = "What was decided at the wall counts."
+	if h.Why != "" {
+		f.Why = upper(strings.TrimSuffix(h.Why, ".")) + "."
+	}
+	f.Remedy = "Take it back on the Saw stop to go by the measurements again."
+	b.find(f)
 }
 
 // End gives one end of the piece.

@@ -57,7 +57,7 @@ func NewFitting(j *job.Job, p *Plan, moulding string, rack []RackOffcut) (*Fitti
 	f := &Fitting{Problem: stock.Problem(b.job, m), job: j, moulding: m, rests: map[string]rest{}, whole: map[string]nest.Piece{}}
 	at := map[string]*Piece{}
 	for i := range p.Pieces {
-		if q := &p.Pieces[i]; q.Moulding == m.ID && q.Cut > 0 {
+		if q := &p.Pieces[i]; q.Moulding == m.ID && q.laid() {
 			f.pieces = append(f.pieces, q)
 			at[q.ID] = q
 		}
@@ -129,7 +129,7 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*Piece, fixed, used map[stri
 				k.Pieces = append(k.Pieces, q)
 			case p != nil && st.Locked && !st.Bad:
 				fixed[q.Piece] = true
-				q.To = q.From + p.Cut
+				q.To = q.From + p.Back
 				k.Pieces = append(k.Pieces, q)
 			}
 		}
@@ -239,7 +239,7 @@ func (f *Fitting) add(b *builder, fixed map[string]bool) {
 			all := parts[p.Of]
 			q := nest.Piece{ID: p.Of, Left: nest.End{S: all[0].Left.Slope}, Right: nest.End{S: all[len(all)-1].Right.Slope}}
 			for _, a := range all {
-				q.Length += a.Cut
+				q.Length += a.Back
 			}
 			f.Problem.Pieces = append(f.Problem.Pieces, b.scarfed(q))
 		default:

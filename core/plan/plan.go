@@ -17,6 +17,9 @@ type Plan struct {
 	Stops     []Stop
 	Stock     []Stock // of each moulding that has pieces: what to cut from what
 	Surveys   []Survey
+	Lines     []Line  // layout lines of what hangs from the ceiling
+	Groups    []Group // glued up on the bench
+	Order     Order   // at the saw
 }
 
 // Joint is what is on a piece's end.
@@ -34,11 +37,13 @@ const (
 // Point is where on an end a length is told to.
 type Point string
 
-// A square end has one; a mitred end is told to its long or its short point.
+// A square end has one; a mitred end is told to its long or its short point, one with
+// a return to the return's furthest tip.
 const (
 	ToEnd   Point = "end"
 	ToLong  Point = "long"
 	ToShort Point = "short"
+	ToTip   Point = "tip"
 )
 
 // Piece is one length of moulding as it hangs. Its identity comes from its run,
@@ -52,6 +57,7 @@ type Piece struct {
 	Moulding string
 	Length   measure.Length // measured, between corner lines or casing edges
 	Cut      measure.Length // what to cut, told to the points of its ends
+	Back     measure.Length // the same at the back and bottom, as it lies on a stick
 	Overall  measure.Length // tip to tip: what it takes of a stick
 	From     measure.Length // of its left end, from the wall's left end
 	Left     End
@@ -60,6 +66,10 @@ type Piece struct {
 	Done     bool
 	Hang     int    // its place in the order to hang, from 1, in its room
 	Of       string // the whole that it is a part of, where that is longer than a stick
+	Group    string // glued up with others on the bench
+	Cap      bool   // the small piece of a return, cut from an offcut
+	Hand     *job.ByHand
+	Computed measure.Length // what Cut would be without the length set by hand
 }
 
 // End is one end of a piece.
@@ -72,9 +82,14 @@ type End struct {
 	ToldTo  Point
 	Meets   string // the piece across the corner
 	Pose    saw.Pose
+	Fence   bool           // a fence is added, square to the saw's own
+	Why     []string       // what stood against the poses that the house rule prefers
 	Setting *saw.Setting   // nil where no reading allows one
 	Dial    *saw.Dial      // nil where this saw cannot reach the setting
 	Slope   float64        // see joint.Normal.Slope
+	Rise    float64        // see joint.Normal.Rise
+	Lean    measure.Angle  // of what it ends against, top of the end long where more than nothing
+	TopLong measure.Length // how much further the top edge reaches than the told bottom one
 	Run     measure.Length // how far the cut runs along the piece over its thickness
 	Short   measure.Length // how far a square end stops short of the corner line
 	Assumed bool           // the corner was not read and taken as square
@@ -101,9 +116,14 @@ type Cut struct {
 	Hand     joint.Hand
 	Number   int // of the piece's own two cuts, 1 or 2
 	Done     bool
-	Check    string   // what to measure after it
-	Cautions []string // what can hurt here
+	Check    string // what to measure after it
+	Cautions []Caution
+	Stays    bool // the saw is set so already, by the cut before
+	Batch    int  // so many pieces alike come one after the other: set a stop block
 }
+
+// Caution is what can hurt at a cut; it can be put away for the job by its code.
+type Caution struct{ Code, Text string }
 
 // Severity of a finding.
 type Severity string

@@ -11,15 +11,9 @@ import (
 	"gnomon/core/stock"
 )
 
-// measureUp works out what to cut of a piece whose ends are known.
-func (p *Piece) measureUp() {
-	p.Cut = p.Length - p.Left.Short - p.Right.Short
-	p.Overall = p.Cut + overhang(p.Left) + overhang(p.Right)
-}
-
 // fitted is a piece as the fitting takes it: what is cut, with its slants.
 func fitted(p Piece) nest.Piece {
-	return nest.Piece{ID: p.ID, Length: p.Cut, Left: nest.End{S: p.Left.Slope}, Right: nest.End{S: p.Right.Slope}}
+	return nest.Piece{ID: p.ID, Length: p.Back, Left: nest.End{S: p.Left.Slope, R: p.Left.Rise}, Right: nest.End{S: p.Right.Slope, R: p.Right.Rise}}
 }
 
 // scarfed lets a piece be divided by the job's rules.
@@ -30,9 +24,9 @@ func (b *builder) scarfed(q nest.Piece) nest.Piece {
 
 // divide makes parts of a piece that is longer than any stick, where the accepted
 // layout divides it. A piece that fits, or is not divided yet, stays whole.
-func (b *builder) divide(m *job.Moulding, p Piece) []Piece {
-	whole := []Piece{p}
-	if len(m.Sticks) == 0 || p.Cut <= 0 {
+func (b *builder) divide(t *trim, p Piece) []Piece {
+	m, whole := t.m, []Piece{p}
+	if len(m.Sticks) == 0 || p.Back <= 0 {
 		return whole
 	}
 	f := stock.Problem(b.job, m)
@@ -50,23 +44,25 @@ func (b *builder) divide(m *job.Moulding, p Piece) []Piece {
 	}
 	var out []Piece
 	var joints []string
-	from := measure.Length(0)
+	from, more := measure.Length(0), measure.Length(0) // what a part set by hand leaves to the next
 	for n := range len(at) + 1 {
 		part := p
 		part.ID, part.Of = nest.PartID(p.ID, n+1), p.ID
 		part.Label = p.Label + strings.ToLower(job.CornerLetter(n))
-		to := p.Cut
+		to := p.Back
 		if n < len(at) {
 			to = at[n]
-			part.Right = b.scarfEnd(m, joint.Right, nest.PartID(p.ID, n+2))
+			part.Right = b.scarfEnd(t, joint.Right, nest.PartID(p.ID, n+2))
 			joints = append(joints, (to + p.Left.Short).In(b.unit))
 		}
 		if n > 0 {
-			part.Left = b.scarfEnd(m, joint.Left, nest.PartID(p.ID, n))
+			part.Left = b.scarfEnd(t, joint.Left, nest.PartID(p.ID, n))
 			part.From = p.From + p.Left.Short + from
 		}
-		part.Length = to - from + part.Left.Short + part.Right.Short
-		part.measureUp()
+		part.Hand = nil
+		part.Length = to - from + part.Left.Short + part.Right.Short + part.Left.tip() + part.Right.tip() + more
+		part.measureUp(t.shape)
+		more = b.byHand(t.shape, &part)
 		out = append(out, part)
 		from = to
 	}
@@ -103,12 +99,12 @@ func (b *builder) placesOf(m *job.Moulding, f *nest.Problem, q nest.Piece) []mea
 	return nil
 }
 
-func (b *builder) scarfEnd(m *job.Moulding, hand joint.Hand, meets string) End {
+func (b *builder) scarfEnd(t *trim, hand joint.Hand, meets string) End {
 	e := End{Joint: Scarf, ToldTo: ToLong, Meets: meets, Scarf: b.job.Rules.Scarf}
 	if hand == joint.Left {
 		e.ToldTo = ToShort
 	}
-	b.set(m, &e, hand, true)
+	b.set(t.shape, &e, hand, 0, true)
 	return e
 }
 
@@ -139,5 +135,5 @@ func meetParts(parts [][]Piece, pieces []Piece) {
 func (b *builder) notPlanned(r *job.Room, m *job.Moulding) {
 	b.find(Finding{Code: "run_not_planned", Severity: SeverityNote, Stop: "joints", Room: r.ID, Kind: "moulding", ID: m.ID,
 		Text: fmt.Sprintf("%s is counted and priced at Look and has no cut list.", m.Title()),
-		Why:  "Cuts are worked out for bases only.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
+		Why:  "Cuts are worked out for what runs along walls, not around openings.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
 }

@@ -62,6 +62,10 @@ type BarPiece struct {
 	Begun bool
 }
 
+// laid tells whether the piece is cut from a stick of its own: a cap comes from an
+// offcut.
+func (p Piece) laid() bool { return p.Back > 0 && !p.Cap }
+
 // begun tells whether an end of the piece is cut, so that its wood is chosen.
 func (p Piece) begun() bool { return p.Left.Mark != "" || p.Right.Mark != "" }
 
@@ -76,10 +80,10 @@ func (b *builder) stock() {
 		s := Stock{Moulding: m.ID}
 		var mine []*Piece
 		for k := range b.plan.Pieces {
-			if p := &b.plan.Pieces[k]; p.Moulding == m.ID && p.Cut > 0 {
+			if p := &b.plan.Pieces[k]; p.Moulding == m.ID && p.laid() {
 				mine = append(mine, p)
 				s.Pieces++
-				s.Length += p.Cut
+				s.Length += p.Back
 			}
 		}
 		l := b.job.Layout(m.ID)
@@ -173,7 +177,7 @@ func (b *builder) checkLayout(m *job.Moulding, l *job.Layout, mine []*Piece, at 
 func Offcut(j *job.Job, bar Bar) measure.Length {
 	left := bar.Leftover
 	if len(bar.On) > 0 || len(bar.Spoiled) > 0 {
-		left -= j.Cutting.Kerf.Length
+		left -= j.Kerf()
 	}
 	if bar.Bad || left < j.Cutting.Keep.Length || left <= 0 {
 		return 0
@@ -245,22 +249,22 @@ func miscutsSince(j *job.Job, l *job.Layout) []job.Mark {
 func Fingerprint(j *job.Job, m *job.Moulding, pieces []*Piece) string {
 	h := sha256.New()
 	c := j.Cutting
-	fmt.Fprintln(h, c.Kerf.Length, c.EndTrim.Length, m.Thickness.Length, m.Height.Length)
+	fmt.Fprintln(h, j.Kerf(), c.EndTrim.Length, m.Out(), m.Tall())
 	for _, s := range stock.Problem(j, m).Stocks {
 		fmt.Fprintln(h, int64(s.Length), s.Price, s.Available)
 	}
 	var lines []string
 	for i := 0; i < len(pieces); i++ {
 		p := pieces[i]
-		id, length, last := p.ID, p.Cut, p
+		id, length, last := p.ID, p.Back, p
 		if p.Of != "" { // where it is divided is the layout's own choice
 			id = p.Of
 			for ; i+1 < len(pieces) && pieces[i+1].Of == id; i++ {
 				last = pieces[i+1]
-				length += last.Cut
+				length += last.Back
 			}
 		}
-		lines = append(lines, fmt.Sprintln(id, int64(length), p.Left.Slope, last.Right.Slope))
+		lines = append(lines, fmt.Sprintln(id, int64(length), p.Left.Slope, last.Right.Slope, p.Left.Rise, last.Right.Rise))
 	}
 	slices.Sort(lines)
 	fmt.Fprint(h, lines)

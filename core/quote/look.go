@@ -145,7 +145,7 @@ func Take(j *job.Job) Look {
 // as straight from foot to foot until its section is known.
 func faceWidth(m *job.Moulding) measure.Length {
 	if m.Kind == job.KindCrown {
-		return m.Height.Length.Times(math.Hypot(1, m.Thickness.Length.Inches()/m.Height.Length.Inches()))
+		return measure.FromInches(math.Hypot(m.Height.Length.Inches(), m.Thickness.Length.Inches()))
 	}
 	return m.Height.Length + m.Thickness.Length // the top edge is seen
 }
@@ -326,5 +326,5 @@ func longestStick(j *job.Job, m *job.Moulding) measure.Length {
 // overlap is how much further than its back a scarfed part reaches: thickness ×
 // the tangent of the scarf's angle.
 func overlap(j *job.Job, m *job.Moulding) measure.Length {
-	return m.Thickness.Length.Times(math.Abs(joint.ScarfEnd(j.Rules.Scarf, true).Slope()))
+	return m.Out().Times(math.Abs(joint.ScarfEnd(j.Rules.Scarf, true).Slope()))
 }

@@ -3,6 +3,7 @@ package saw
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"gnomon/core/job"
@@ -16,12 +17,13 @@ type Stock struct {
 	Projection, Drop measure.Length
 	Spring           measure.Angle
 	Crown            bool
+	Unit             measure.Unit // that reasons are told in
 }
 
-// StockOf is that of a moulding.
-func StockOf(m *job.Moulding) Stock {
+// StockOf is that of a moulding of a job.
+func StockOf(j *job.Job, m *job.Moulding) Stock {
 	s := m.Seat()
-	return Stock{s.Projection, s.Drop, s.Spring, m.Kind == job.KindCrown}
+	return Stock{s.Projection, s.Drop, s.Spring, m.Kind == job.KindCrown, j.Unit}
 }
 
 // Across is how much of the table the moulding takes lying flat: √(P² + D²) for crown,
@@ -60,7 +62,9 @@ func Choose(end joint.Normal, st Stock, prefer Lie, m *job.Saw) Way {
 		if against == "" {
 			return Way{Pose: p, Setting: s, Reached: true, Why: why}
 		}
-		why = append(why, against)
+		if !slices.Contains(why, against) {
+			why = append(why, against)
+		}
 	}
 	for _, p := range poses[:1] {
 		s := For(end, p)
@@ -153,7 +157,7 @@ func tooBig(s Setting, p Pose, st Stock, m *job.Saw) string {
 	var out []string
 	over := func(what string, has measure.Length, most *job.Entry) {
 		if most != nil && has > most.Length {
-			out = append(out, fmt.Sprintf("%s %s and this saw takes %s", what, has.In(measure.UnitInch), most.Length.In(measure.UnitInch)))
+			out = append(out, fmt.Sprintf("%s %s and this saw takes %s", what, has.In(st.Unit), most.Length.In(st.Unit)))
 		}
 	}
 	switch p.Lie {
@@ -164,7 +168,7 @@ func tooBig(s Setting, p Pose, st Stock, m *job.Saw) string {
 		over("upright it stands", st.Drop, m.NestedHeight)
 	case Flat:
 		if most, ok := FlatCapacity(s.Mitre, m); ok && st.Across() > most {
-			out = append(out, fmt.Sprintf("flat it lies %s across and this saw takes %s at %s", st.Across().In(measure.UnitInch), most.In(measure.UnitInch), s.Mitre.Abs()))
+			out = append(out, fmt.Sprintf("flat it lies %s across and this saw takes %s at %s", st.Across().In(st.Unit), most.In(st.Unit), s.Mitre.Abs()))
 		}
 	}
 	if len(out) == 0 {

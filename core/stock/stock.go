@@ -15,7 +15,7 @@ import (
 // the lengths the moulding is sold in, in their order.
 func Problem(j *job.Job, m *job.Moulding) nest.Problem {
 	c := j.Cutting
-	p := nest.Problem{Kerf: c.Kerf.Length, Trim: c.EndTrim.Length, Projection: m.Thickness.Length, Height: m.Height.Length}
+	p := nest.Problem{Kerf: j.Kerf(), Trim: c.EndTrim.Length, Projection: m.Out(), Height: m.Tall()}
 	for i, s := range m.Sticks {
 		k := nest.Stock{ID: fmt.Sprintf("buy:%d", i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
 		if s.Available != nil {

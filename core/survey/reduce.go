@@ -121,7 +121,7 @@ func (m Measures) hung(face *job.Entry, l job.Level) measure.Length {
 	}
 	for _, k := range m.room.Runs {
 		if k.Level == l {
-			return m.job.Moulding(k.Moulding).Thickness.Length
+			return m.job.Moulding(k.Moulding).Out()
 		}
 	}
 	return 0

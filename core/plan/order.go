@@ -1,0 +1,290 @@
+package plan
+
+import (
+	"cmp"
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/nest"
+	"gnomon/core/stock"
+)
+
+// Orders are those to choose from at the saw.
+var Orders = []string{job.OrderLongest, job.OrderRoom, job.OrderMoves}
+
+// Order is the order at the saw with what each costs in moves of it.
+type Order struct {
+	By      string
+	Choices []OrderChoice
+}
+
+// OrderChoice is one order. Turned are the sticks of which the pieces would change
+// places for it, Kept those of them that hold them so no longer, so that they stay as
+// they lie.
+type OrderChoice struct {
+	By           string
+	Moves        int // how often the saw is set anew
+	Turned, Kept int
+}
+
+// cutStick is a stick to cut, or a piece that lies on none yet.
+type cutStick struct {
+	pieces []int // of the plan, as they lie
+	laid   bool
+	at     int // of the stick in its layout
+	stock  int // of the plan's
+}
+
+// cutting is everything to cut.
+type cutting struct {
+	b      *builder
+	sticks []cutStick
+	alike  map[alike]int // how many pieces are cut alike, where more than one is
+}
+
+func (b *builder) cutting() *cutting {
+	c := &cutting{b: b, alike: map[alike]int{}}
+	at := make(map[string]int, len(b.plan.Pieces))
+	for i, p := range b.plan.Pieces {
+		at[p.ID] = i
+	}
+	on := make([]bool, len(b.plan.Pieces))
+	for n, s := range b.plan.Stock {
+		for k, bar := range s.Sticks {
+			st := cutStick{laid: true, at: k, stock: n}
+			for _, q := range bar.On {
+				if q.Piece == nil || q.Piece.Cut <= 0 {
+					continue
+				}
+				if i := at[q.Piece.ID]; !on[i] {
+					on[i] = true
+					st.pieces = append(st.pieces, i)
+				}
+			}
+			if len(st.pieces) > 0 {
+				c.sticks = append(c.sticks, st)
+			}
+		}
+	}
+	for i := range b.plan.Pieces {
+		p := &b.plan.Pieces[i]
+		if p.Cut <= 0 {
+			continue
+		}
+		if !on[i] {
+			c.sticks = append(c.sticks, cutStick{pieces: []int{i}})
+		}
+		if !p.Done {
+			c.alike[alikeKey(p)]++
+		}
+	}
+	for k, n := range c.alike {
+		if n < 2 {
+			delete(c.alike, k)
+		}
+	}
+	return c
+}
+
+// hands are the ends of a piece in the order to cut them.
+func (c *cutting) hands(stick int, p *Piece) [2]joint.Hand {
+	if !c.sticks[stick].laid && p.Left.Slope != 0 && p.Right.Slope == 0 {
+		return [2]joint.Hand{joint.Right, joint.Left}
+	}
+	return [2]joint.Hand{joint.Left, joint.Right}
+}
+
+// sorted are the sticks in an order.
+func (c *cutting) sorted(by string) []int {
+	out := make([]int, len(c.sticks))
+	for i := range out {
+		out[i] = i
+	}
+	pieces := c.b.plan.Pieces
+	switch by {
+	case job.OrderLongest:
+		longest := make([]measure.Length, len(out))
+		for i, s := range c.sticks {
+			for _, k := range s.pieces {
+				longest[i] = max(longest[i], pieces[k].Cut)
+			}
+		}
+		slices.SortStableFunc(out, func(x, y int) int { return cmp.Compare(longest[y], longest[x]) })
+	case job.OrderRoom:
+		slices.SortStableFunc(out, func(x, y int) int {
+			return cmp.Compare(slices.Min(c.sticks[x].pieces), slices.Min(c.sticks[y].pieces))
+		})
+	case job.OrderMoves:
+		return c.chained(out)
+	}
+	return out
+}
+
+// chained puts a stick next of which the first cut needs no move of the saw, or else
+// the one that begins nearest to where the saw stands.
+func (c *cutting) chained(left []int) []int {
+	first, last := make([]*End, len(c.sticks)), make([]*End, len(c.sticks))
+	for i, s := range c.sticks {
+		p, q := &c.b.plan.Pieces[s.pieces[0]], &c.b.plan.Pieces[s.pieces[len(s.pieces)-1]]
+		first[i], last[i] = p.end(c.hands(i, p)[0]), q.end(c.hands(i, q)[1])
+	}
+	var out []int
+	var at *End
+	for len(left) > 0 {
+		best, off := 0, 1e9
+		for n, i := range left {
+			d := 1e8
+			switch {
+			case at == nil:
+				d = 0
+			case sameSetting(at, first[i]):
+				d = -1
+			case at.Dial != nil && first[i].Dial != nil:
+				d = float64((at.Dial.Mitre - first[i].Dial.Mitre).Abs() + 2*(at.Dial.Bevel-first[i].Dial.Bevel).Abs())
+			}
+			if d < off {
+				best, off = n, d
+			}
+			if d < 0 {
+				break
+			}
+		}
+		i := left[best]
+		out, at = append(out, i), last[i]
+		left = slices.Delete(left, best, best+1)
+	}
+	return out
+}
+
+// moves counts how often the saw is set anew in an order.
+func (c *cutting) moves(sorted []int) int {
+	n := 0
+	var at *End
+	for _, s := range sorted {
+		for _, i := range c.sticks[s].pieces {
+			p := &c.b.plan.Pieces[i]
+			for _, hand := range c.hands(s, p) {
+				e := p.end(hand)
+				if at != nil && !sameSetting(at, e) {
+					n++
+				}
+				at = e
+			}
+		}
+	}
+	return n
+}
+
+func (c *cutting) order() Order {
+	o := Order{By: c.b.job.Rules.Order}
+	for _, by := range Orders {
+		k := OrderChoice{By: by}
+		sticks := slices.Clone(c.sticks)
+		for i, s := range sticks {
+			want, moved, fits := c.turned(s, by)
+			if !moved {
+				continue
+			}
+			k.Turned++
+			if !fits {
+				k.Kept++
+				continue
+			}
+			sticks[i].pieces = want
+		}
+		as := &cutting{b: c.b, sticks: sticks, alike: c.alike}
+		k.Moves = as.moves(as.sorted(by))
+		o.Choices = append(o.Choices, k)
+	}
+	return o
+}
+
+// turned are the pieces of a stick in the order wanted: longest first, or as they hang
+// around the room. Those of a stick that is begun, locked or holds spoiled wood stay. fits
+// tells whether the stick still holds them so.
+func (c *cutting) turned(s cutStick, by string) (want []int, moved, fits bool) {
+	pieces := c.b.plan.Pieces
+	want = slices.Clone(s.pieces)
+	switch by {
+	case job.OrderLongest:
+		slices.SortStableFunc(want, func(x, y int) int { return cmp.Compare(pieces[y].Cut, pieces[x].Cut) })
+	case job.OrderRoom:
+		slices.Sort(want)
+	}
+	if !s.laid || slices.Equal(want, s.pieces) {
+		return s.pieces, false, true
+	}
+	bar := c.b.plan.Stock[s.stock].Sticks[s.at]
+	if bar.Started || bar.Locked || len(bar.Spoiled) > 0 || len(bar.On) != len(s.pieces) {
+		return s.pieces, false, true
+	}
+	_, fits = c.b.laidSo(bar, want)
+	return want, true, fits
+}
+
+// laidSo lays pieces on a bar in an order, from its left; ok is false where they do not
+// fit so.
+func (b *builder) laidSo(bar Bar, order []int) ([]job.Laid, bool) {
+	m := b.job.Moulding(b.plan.Pieces[order[0]].Moulding)
+	f := stock.Problem(b.job, m)
+	w := nest.Walk(&f, bar.Length)
+	var out []job.Laid
+	for _, i := range order {
+		p := b.plan.Pieces[i]
+		from, to := w.Next(fitted(p))
+		out = append(out, job.Laid{Piece: p.ID, From: from, To: to})
+	}
+	return out, w.Over() <= 0
+}
+
+// Reorder gives the layouts of a job with the pieces on their sticks in an order, where
+// the sticks hold them so. Only those come back that change.
+func Reorder(j job.Job, by string) ([]job.Layout, error) {
+	b, err := built(j)
+	if err != nil {
+		return nil, err
+	}
+	c := b.cutting()
+	changed := map[int]*job.Layout{}
+	for _, s := range c.sticks {
+		want, moved, fits := c.turned(s, by)
+		if !moved || !fits {
+			continue
+		}
+		l := changed[s.stock]
+		if l == nil {
+			l = b.job.Layout(b.plan.Stock[s.stock].Moulding).Copy()
+			changed[s.stock] = l
+		}
+		l.Sticks[s.at].Pieces, _ = b.laidSo(b.plan.Stock[s.stock].Sticks[s.at], want)
+	}
+	var out []job.Layout
+	for i := range b.plan.Stock {
+		if l := changed[i]; l != nil {
+			out = append(out, *l)
+		}
+	}
+	return out, nil
+}
+
+// InOrder lays a moulding's free pieces out anew in an order, without a search.
+func (f *Fitting) InOrder(by string) (nest.Layout, error) {
+	pieces := slices.Clone(f.pieces)
+	switch by {
+	case job.OrderLongest:
+		slices.SortStableFunc(pieces, func(a, b *Piece) int { return cmp.Compare(b.Cut, a.Cut) })
+	}
+	var ids []string
+	for _, q := range pieces {
+		id := q.ID
+		if q.Of != "" {
+			id = q.Of
+		}
+		if !slices.Contains(ids, id) {
+			ids = append(ids, id)
+		}
+	}
+	return nest.InOrder(f.Problem, ids)
+}

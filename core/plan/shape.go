@@ -1,0 +1,38 @@
+package plan
+
+import (
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/profile"
+	"gnomon/core/saw"
+)
+
+// shape is what a plan needs of a moulding's section, worked out once.
+type shape struct {
+	saw.Stock
+	section *profile.Section // as drawn, or nil
+	coped   profile.Coped    // where it is drawn, and so on
+	least   measure.Length   // how far out its face stands at least
+	alike   measure.Length   // what tells top from bottom
+	inside  string           // the joint at inside corners: its own, or the house rule's
+	forced  bool             // mitred since it cannot be coped
+}
+
+func (b *builder) shape(m *job.Moulding) *shape {
+	if s, ok := b.shapes[m.ID]; ok {
+		return s
+	}
+	s := &shape{Stock: saw.StockOf(b.job, m), inside: b.job.Rules.Inside}
+	if m.Drawn() {
+		s.section = m.Profile()
+		s.coped, s.least, s.alike = s.section.Cope(), s.section.Least(), s.section.Alike(s.Crown)
+		if !s.coped.OK && m.Inside == "" && s.inside == job.InsideCope {
+			s.inside, s.forced = job.InsideMitre, true
+		}
+	}
+	if m.Inside != "" {
+		s.inside = m.Inside
+	}
+	b.shapes[m.ID] = s
+	return s
+}
