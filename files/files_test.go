@@ -155,7 +155,8 @@ func TestPlanText(t *testing.T) {
 	var b bytes.Buffer
 	require.NoError(t, WritePlanText(&b, j, p))
 	assert.Contains(t, b.String(), "Waiting Hall\n")
-	assert.Contains(t, b.String(), "past the saw's swing")
+	assert.Contains(t, b.String(), "along an added fence")
+	assert.Contains(t, b.String(), "right cope, long point, nested, dial 45° right, keep right")
 	assert.Contains(t, b.String(), "check: Corner H reads 44.9°")
 }
 

@@ -14,6 +14,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/plan"
+	"gnomon/core/saw"
 )
 
 // PlanFile is the plan as scripts read it. Angles are degrees with the signs
@@ -31,12 +32,16 @@ type PlanPiece struct {
 	Room     string  `json:"room"`
 	Run      string  `json:"run"`
 	Wall     string  `json:"wall"`
+	Moulding string  `json:"moulding"`
 	LengthNM int64   `json:"length_nm"`
 	LengthIn float64 `json:"length_in"`
 	CutNM    int64   `json:"cut_nm"`
 	CutIn    float64 `json:"cut_in"`
 	Left     PlanEnd `json:"left"`
 	Right    PlanEnd `json:"right"`
+	Group    string  `json:"bench_group,omitempty"`
+	Cap      bool    `json:"cap,omitempty"`
+	InPlace  bool    `json:"in_place,omitempty"`
 }
 
 // PlanEnd is one end of a piece. The setting is null where no reading allows
@@ -53,6 +58,13 @@ type PlanEnd struct {
 	Keep   *string  `json:"keep"`
 	Dial   *float64 `json:"dial_deg"`
 	Detent *float64 `json:"detent"`
+	// Tilt is the bevel dialled; Edge the one to the fence, lying flat; Fence tells of an
+	// added one, square to the saw's own, along which mitre and dial are then set.
+	Tilt  *float64 `json:"dial_bevel_deg,omitempty"`
+	Edge  string   `json:"edge,omitempty"`
+	Fence bool     `json:"added_fence,omitempty"`
+	Why   []string `json:"pose_why,omitempty"`
+	Lean  float64  `json:"lean_deg,omitempty"`
 }
 
 // PlanFinding is one finding.
@@ -73,7 +85,10 @@ func optional(s string) *string {
 
 func planEnd(e plan.End) PlanEnd {
 	out := PlanEnd{Joint: string(e.Joint), Corner: optional(e.Corner), Side: optional(string(e.Side)), ToldTo: string(e.ToldTo),
-		Meets: optional(e.Meets), Pose: string(e.Pose.Lie)}
+		Meets: optional(e.Meets), Pose: string(e.Pose.Lie), Fence: e.Fence, Why: e.Why, Lean: float64(e.Lean)}
+	if e.Pose.Lie == saw.Flat {
+		out.Edge = string(e.Pose.Edge)
+	}
 	if s := e.Setting; s != nil {
 		m, b := float64(s.Mitre), float64(s.Bevel)
 		out.Mitre, out.Bevel, out.Keep = &m, &b, optional(string(s.Keep))
@@ -81,6 +96,10 @@ func planEnd(e plan.End) PlanEnd {
 	if d := e.Dial; d != nil {
 		m := float64(d.Mitre)
 		out.Dial = &m
+		if e.Setting.Bevel != 0 {
+			b := float64(d.Bevel)
+			out.Tilt = &b
+		}
 		if d.Detent != nil {
 			t := float64(*d.Detent)
 			out.Detent = &t
@@ -95,7 +114,7 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 func NewPlanFile(p plan.Plan) PlanFile {
 	out := PlanFile{Pieces: []PlanPiece{}, HangOrder: []string{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
-		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall,
+		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace,
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder...)
@@ -123,6 +142,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			head = append(head, side+"_"+f)
 		}
 	}
+	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel")
 	if err := c.Write(head); err != nil {
 		return err
 	}
@@ -132,6 +152,9 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 		for _, e := range []plan.End{q.Left, q.Right} {
 			f := planEnd(e)
 			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
+		}
+		for _, e := range []plan.End{q.Left, q.Right} {
+			row = append(row, e.Pose.Name(), number(planEnd(e).Tilt))
 		}
 		for i := range row {
 			row[i] = unformula(row[i])
@@ -223,14 +246,20 @@ func endText(h joint.Hand, e plan.End) string {
 		return s + ", no setting"
 	}
 	if e.Dial == nil {
-		return s + fmt.Sprintf(", mitre %s is past the saw's swing", e.Setting.Mitre)
+		return s + fmt.Sprintf(", mitre %s is past what this saw does", e.Setting.Mitre)
 	}
-	if e.Dial.Mitre == 0 {
+	if e.Pose.Lie != saw.Upright {
+		s += ", " + e.Pose.Name()
+	}
+	if e.Fence {
+		s += ", along an added fence"
+	}
+	if e.Dial.Mitre == 0 && e.Dial.Bevel == 0 {
 		return s
 	}
-	side := "right"
-	if e.Dial.Mitre < 0 {
-		side = "left"
+	s += ", dial " + saw.SwingText(e.Dial.Mitre)
+	if e.Dial.Bevel != 0 {
+		s += ", bevel " + saw.TiltText(e.Dial.Bevel)
 	}
-	return s + fmt.Sprintf(", dial %s %s, keep %s", e.Dial.Mitre.Abs(), side, e.Setting.Keep)
+	return s + fmt.Sprintf(", keep %s", e.Setting.Keep)
 }

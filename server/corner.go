@@ -38,10 +38,10 @@ type CornerEnd struct {
 // common base, and a common crown of the spring asked for.
 func sample(spring measure.Angle) picture.Stock {
 	if spring == 0 {
-		return picture.Stock{Projection: measure.Inch * 9 / 16, Drop: 4 * measure.Inch}
+		return picture.Sample(measure.Inch*9/16, 4*measure.Inch, false)
 	}
 	p := 3 * measure.Inch
-	return picture.Stock{Projection: p, Drop: p.Times(min(4, max(0.3, spring.Cot())))}
+	return picture.Sample(p, p.Times(min(4, max(0.3, spring.Cot()))), true)
 }
 
 func (s *server) corner(api huma.API) {
@@ -84,7 +84,7 @@ func (s *server) corner(api huma.API) {
 		pose := saw.Pose{Lie: saw.Lie(in.Pose), Edge: saw.Edge(in.Edge), Spring: spring}
 		for _, hand := range []joint.Hand{joint.Right, joint.Left} {
 			set := saw.For(n.At(hand), pose)
-			out.Ends = append(out.Ends, CornerEnd{string(hand), told, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep), picture.OnSaw(set, pose, sample(spring))})
+			out.Ends = append(out.Ends, CornerEnd{string(hand), told, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep), picture.OnSaw(picture.Cut{Plane: n.At(hand), Pose: pose, Setting: set}, sample(spring))})
 		}
 		return &Body[OneCorner]{out}, nil
 	})

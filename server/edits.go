@@ -9,7 +9,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
-	"gnomon/core/job"
 	"gnomon/store"
 )
 
@@ -57,20 +56,21 @@ func (s *server) changed(id, client string, change func() (store.Result, error))
 	return s.answer(id, client, r)
 }
 
+// now is the time as facts keep it.
+func now() string { return time.Now().UTC().Format(time.RFC3339) }
+
 // stamp puts the time on a mark: the core knows no clock.
 func stamp(o *edit.Op) {
-	if o.Do != edit.Record && o.Do != edit.Unmark {
+	if o.Do != edit.Record && o.Do != edit.Unmark && !(o.Do == edit.Add && o.Kind == "hand") {
 		return
 	}
-	var m job.Mark
-	if len(o.Value) > 0 && json.Unmarshal(o.Value, &m) != nil {
+	var fields map[string]any
+	if len(o.Value) > 0 && json.Unmarshal(o.Value, &fields) != nil {
 		return // the core says what is wrong with it
 	}
-	var fields map[string]any
-	_ = json.Unmarshal(o.Value, &fields)
 	if fields == nil {
 		fields = map[string]any{}
 	}
-	fields["at"] = time.Now().UTC().Format(time.RFC3339)
+	fields["at"] = now()
 	o.Value, _ = json.Marshal(fields)
 }

@@ -8,11 +8,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
 
-	"gnomon/core/edit"
 	"gnomon/core/job"
-	"gnomon/core/joint"
 	"gnomon/core/measure"
-	"gnomon/core/picture"
 	"gnomon/core/plan"
 	"gnomon/store"
 )
@@ -81,27 +78,6 @@ func (s *server) jobs(api huma.API) {
 			return nil, asProblem(err)
 		}
 		return s.answer(in.Job, in.Client, store.Result{Job: j, Revision: rev})
-	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/bench", "get-bench", "The saw set for one end of a piece, drawn"), func(_ context.Context, in *struct {
-		JobPath
-		Piece string `query:"piece" required:"true" maxLength:"200"`
-		End   string `query:"end" required:"true" enum:"left,right"`
-	}) (*Body[picture.Bench], error) {
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		for _, q := range p.Pieces {
-			if q.ID != in.Piece {
-				continue
-			}
-			e := q.End(joint.Hand(in.End))
-			if e.Setting == nil {
-				return nil, problem(http.StatusUnprocessableEntity, "This end has no setting: its corner's reading is impossible on its scale.", FieldProblem{Field: "end", Value: in.End, Message: "no setting", Remedy: "Read the corner again at Measure."})
-			}
-			return &Body[picture.Bench]{picture.OnSaw(*e.Setting, e.Pose, picture.StockOf(j.Moulding(q.Moulding)))}, nil
-		}
-		return nil, asProblem(&edit.Missing{Thing: "piece " + in.Piece})
 	})
 }
 

@@ -57,7 +57,7 @@ type RoomView struct {
 	Diagonals []DiagonalView `json:"diagonals"`
 	Openings  []OpeningView  `json:"openings"`
 	Spots     []SpotView     `json:"spots"`
-	Runs      []job.Run      `json:"runs"`
+	Runs      []RunView      `json:"runs"`
 	LeftEnd   string         `json:"leftEnd"`
 	RightEnd  string         `json:"rightEnd"`
 	Facts     Facts          `json:"facts"`
@@ -185,7 +185,7 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 	m := survey.Reduce(j, r)
 	check, sees := p.Survey(r.ID, job.Floor), seenIn(&p, r.ID, u)
 	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Storey: r.Storey, Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
-		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: r.Runs, LeftEnd: r.LeftEnd, RightEnd: r.RightEnd, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
+		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(r, u), LeftEnd: r.LeftEnd, RightEnd: r.RightEnd, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
 		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
 	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
 	if g := v.Floor.Gap; g != nil {

@@ -70,6 +70,8 @@ func API(r chi.Router, c Config) huma.API {
 	s.edits(api)
 	s.files(api)
 	s.quote(api)
+	s.sections(api)
+	s.atSaw(api)
 	s.sticks(api)
 	s.rack(api)
 	s.corner(api)

@@ -139,7 +139,7 @@ func stickWords(p plan.Plan, u measure.Unit) map[string]string {
 	for _, s := range p.Stock {
 		for i, b := range s.Sticks {
 			for _, q := range b.On {
-				out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s", i+1, b.Length.In(u))
+				out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s, from %s to %s", i+1, b.Length.In(u), q.From.In(u), q.To.In(u))
 			}
 		}
 	}

@@ -1,7 +1,7 @@
 package server
 
 import (
-	"fmt"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -11,52 +11,32 @@ import (
 
 // JobView is a job with its plan: all that the screens need at once.
 type JobView struct {
-	ID        string         `json:"id"`
-	Revision  int64          `json:"revision"`
-	Name      string         `json:"name"`
-	Unit      string         `json:"unit" enum:"in,mm"`
-	Rules     job.Rules      `json:"rules"`
-	Saw       SawView        `json:"saw"`
-	Mouldings []MouldingView `json:"mouldings"`
-	Rooms     []RoomView     `json:"rooms"`
-	Pieces    []PieceView    `json:"pieces"`
-	Decisions []DecisionView `json:"decisions"`
-	Findings  []FindingView  `json:"findings"`
-	Cuts      []CutView      `json:"cuts"`
-	Stops     []StopView     `json:"stops"`
-	Stock     []StockView    `json:"stock"`
-	Cutting   CuttingView    `json:"cutting"`
-	Doors     DoorsView      `json:"doors"`
-	Prices    PricesView     `json:"prices"`
-	Quote     job.Quote      `json:"quote"`
-	Tools     ToolsView      `json:"tools"`
-	CanUndo   bool           `json:"canUndo"`
-	CanRedo   bool           `json:"canRedo"`
-}
-
-// SawView is the job's saw; angles without sign.
-type SawView struct {
-	Name       string    `json:"name"`
-	MitreLeft  float64   `json:"mitreLeft"`
-	MitreRight float64   `json:"mitreRight"`
-	BevelLeft  float64   `json:"bevelLeft"`
-	BevelRight float64   `json:"bevelRight"`
-	Resolution float64   `json:"resolution"`
-	Detents    []float64 `json:"detents"`
-}
-
-// MouldingView is a moulding.
-type MouldingView struct {
-	ID        string      `json:"id"`
-	Name      string      `json:"name"`
-	Kind      string      `json:"kind"`
-	Height    EntryView   `json:"height"`
-	Thickness EntryView   `json:"thickness"`
-	Profiled  bool        `json:"profiled"`
-	Sticks    []StickView `json:"sticks"`
-	Rate      MoneyView   `json:"rate"`
-	Spares    int         `json:"spares"`
-	Buy       string      `json:"buy" enum:",share,fit"`
+	ID        string           `json:"id"`
+	Revision  int64            `json:"revision"`
+	Name      string           `json:"name"`
+	Unit      string           `json:"unit" enum:"in,mm"`
+	Rules     RulesView        `json:"rules"`
+	Saw       SawView          `json:"saw" doc:"the one in use"`
+	Saws      []SawView        `json:"saws"`
+	Lines     []LayoutLineView `json:"lines" doc:"layout lines of what hangs from ceilings"`
+	Groups    []BenchGroupView `json:"groups" doc:"glued up on the bench"`
+	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
+	PutAway   []string         `json:"putAway" doc:"cautions put away for this job"`
+	Mouldings []MouldingView   `json:"mouldings"`
+	Rooms     []RoomView       `json:"rooms"`
+	Pieces    []PieceView      `json:"pieces"`
+	Decisions []DecisionView   `json:"decisions"`
+	Findings  []FindingView    `json:"findings"`
+	Cuts      []CutView        `json:"cuts"`
+	Stops     []StopView       `json:"stops"`
+	Stock     []StockView      `json:"stock"`
+	Cutting   CuttingView      `json:"cutting"`
+	Doors     DoorsView        `json:"doors"`
+	Prices    PricesView       `json:"prices"`
+	Quote     job.Quote        `json:"quote"`
+	Tools     ToolsView        `json:"tools"`
+	CanUndo   bool             `json:"canUndo"`
+	CanRedo   bool             `json:"canRedo"`
 }
 
 // PieceView is a piece.
@@ -75,7 +55,18 @@ type PieceView struct {
 	Done     bool       `json:"done"`
 	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
 	Of       string     `json:"of,omitempty" doc:"the whole that it is a part of"`
-	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, in words"`
+	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
+	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
+	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
+	Hand     *HandView  `json:"hand,omitempty" doc:"its length was set by hand"`
+}
+
+// HandView is a length set by hand.
+type HandView struct {
+	InPlace  bool       `json:"inPlace" doc:"marked in place: no number counts"`
+	By       string     `json:"by"`
+	Why      string     `json:"why"`
+	Computed LengthView `json:"computed" doc:"what it comes to as measured"`
 }
 
 // EndView is one end of a piece.
@@ -84,7 +75,7 @@ type EndView struct {
 	Corner  string      `json:"corner,omitempty"`
 	Letter  string      `json:"letter,omitempty"`
 	Side    string      `json:"side,omitempty"`
-	ToldTo  string      `json:"toldTo" enum:"end,long,short"`
+	ToldTo  string      `json:"toldTo" enum:"end,long,short,tip"`
 	Meets   string      `json:"meets,omitempty"`
 	Mitre   *AngleView  `json:"mitre,omitempty" doc:"the ideal setting"`
 	Bevel   *AngleView  `json:"bevel,omitempty"`
@@ -93,6 +84,11 @@ type EndView struct {
 	Tilt    *AngleView  `json:"tilt,omitempty" doc:"the bevel to set on this saw"`
 	Detent  string      `json:"detent,omitempty" doc:"where the dialled mitre stands to the detents, in words"`
 	Lies    string      `json:"lies"`
+	Pose    string      `json:"pose" doc:"how it lies, in a few words"`
+	Fence   bool        `json:"fence,omitempty" doc:"along an added fence"`
+	Why     string      `json:"why,omitempty" doc:"why it does not lie as the house rule has it"`
+	Error   string      `json:"error,omitempty" doc:"what of the dialled setting is the saw's own error"`
+	TopLong string      `json:"topLong,omitempty" doc:"how the top stands to the bottom edge that the length is told to"`
 	Slope   float64     `json:"slope"`
 	Short   *LengthView `json:"short,omitempty" doc:"how far a square end stops short of the corner line"`
 	Assumed bool        `json:"assumed,omitempty"`
@@ -137,13 +133,21 @@ type ActView struct {
 
 // CutView is one cut. Mark is what to send back when it is made.
 type CutView struct {
-	Piece    string   `json:"piece"`
-	Hand     string   `json:"hand" enum:"left,right"`
-	Number   int      `json:"number"`
-	Done     bool     `json:"done"`
-	Check    string   `json:"check"`
-	Cautions []string `json:"cautions"`
-	Mark     job.Mark `json:"mark"`
+	Piece    string        `json:"piece"`
+	Hand     string        `json:"hand" enum:"left,right"`
+	Number   int           `json:"number"`
+	Done     bool          `json:"done"`
+	Check    string        `json:"check"`
+	Cautions []CautionView `json:"cautions"`
+	Stays    bool          `json:"stays" doc:"the saw stands so already"`
+	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
+	Mark     job.Mark      `json:"mark"`
+}
+
+// CautionView is what can hurt at a cut.
+type CautionView struct {
+	Code string `json:"code"`
+	Text string `json:"text"`
 }
 
 // StopView is how far a stop of the work has come.
@@ -172,18 +176,22 @@ func degrees(as []measure.Angle) []float64 {
 // viewOf makes the view of a job and its plan.
 func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	u := j.Unit
-	s := j.Saw
-	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: j.Rules,
-		Saw:       SawView{s.Name, float64(s.MitreLeft), float64(s.MitreRight), float64(s.BevelLeft), float64(s.BevelRight), float64(s.Resolution), degrees(s.Detents)},
+	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(j.Rules, u),
+		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Orders: []OrderView{}, PutAway: some(j.PutAway),
 		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
 		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
-	for _, m := range j.Mouldings {
-		mv := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy}
-		for i, s := range m.Sticks {
-			mv.Sticks = append(mv.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency), Available: s.Available})
-		}
-		v.Mouldings = append(v.Mouldings, mv)
+	for i := range j.Mouldings {
+		v.Mouldings = append(v.Mouldings, mouldingView(&j, &j.Mouldings[i]))
+	}
+	for _, t := range j.Saws {
+		v.Saws = append(v.Saws, sawView(t, u))
+	}
+	for _, g := range p.Groups {
+		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
+	}
+	for _, o := range p.Order.Choices {
+		v.Orders = append(v.Orders, OrderView(o))
 	}
 	wallText, codes := map[string]string{}, j.RoomCodes()
 	for i := range j.Rooms {
@@ -196,8 +204,12 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	at, sticks := map[string]plan.Piece{}, stickWords(p, u)
 	for _, q := range p.Pieces {
 		at[q.ID] = q
-		v.Pieces = append(v.Pieces, PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID]})
+		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Group: q.Group, Cap: q.Cap}
+		if h := q.Hand; h != nil {
+			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
+		}
+		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
@@ -209,9 +221,13 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		q := at[c.Piece]
 		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
 		if st := q.End(c.Hand).Setting; st != nil {
-			m.Mitre, m.Bevel = st.Mitre, st.Bevel
+			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, q.End(c.Hand).Pose.Code()
 		}
-		v.Cuts = append(v.Cuts, CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: some(c.Cautions), Mark: m})
+		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Stays: c.Stays, Batch: c.Batch, Mark: m}
+		for _, k := range c.Cautions {
+			cv.Cautions = append(cv.Cautions, CautionView(k))
+		}
+		v.Cuts = append(v.Cuts, cv)
 	}
 	for _, t := range p.Stops {
 		v.Stops = append(v.Stops, StopView{t.ID, t.State, t.Text, t.Findings})
@@ -229,7 +245,13 @@ func findingView(f plan.Finding) FindingView {
 
 func endView(e plan.End, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark}
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: e.Fence, Why: strings.Join(e.Why, " "), Error: e.Calibration()}
+	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
+		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
+		if e.TopLong > 0 {
+			v.TopLong = "top edge " + long.In(u) + " longer than the bottom"
+		}
+	}
 	if l := lengthView(e.Short, u); l.Text != lengthView(0, u).Text { // what shows at all
 		v.Short = &l
 	}

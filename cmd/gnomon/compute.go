@@ -112,7 +112,7 @@ func cmdPlan(args []string, in io.Reader, out io.Writer) error {
 	return files.WritePlanText(out, j, p)
 }
 
-func cmdAngles(args []string, out io.Writer) error {
+func cmdAngles(args []string, in io.Reader, out io.Writer) error {
 	f := flags("angles")
 	kind := f.String("kind", "", "")
 	readingText := f.String("reading", "", "")
@@ -120,6 +120,7 @@ func cmdAngles(args []string, out io.Writer) error {
 	pose := f.String("pose", "upright", "")
 	edge := f.String("edge", "top", "")
 	springText := f.String("spring", "0", "")
+	sawFile := f.String("saw", "", "")
 	format := f.String("format", "text", "")
 	if _, err := parse(f, args, 0); err != nil {
 		return err
@@ -165,7 +166,7 @@ func cmdAngles(args []string, out io.Writer) error {
 		}
 	}
 	p := saw.Pose{Lie: saw.Lie(*pose)}
-	if p.Lie == saw.Flat {
+	if p.Lie != saw.Upright {
 		spring, err := angle("spring", *springText)
 		if err != nil {
 			return err
@@ -173,9 +174,20 @@ func cmdAngles(args []string, out io.Writer) error {
 		if spring < 0 || spring > 90 {
 			return errUsage{fmt.Sprintf("angles: --spring %s is no spring angle; give 0 to 90", spring.Text(6))}
 		}
-		p.Edge, p.Spring = saw.Edge(*edge), spring
+		p.Spring = spring
 	}
-	s := saw.For(n.At(joint.Hand(*end)), p)
+	if p.Lie == saw.Flat {
+		p.Edge = saw.Edge(*edge)
+	}
+	n = n.At(joint.Hand(*end))
+	s := saw.For(n, p)
+	if *sawFile != "" {
+		m, err := readSaw(*sawFile, in)
+		if err != nil {
+			return err
+		}
+		return writeDialled(out, n, s, p, m, *format)
+	}
 	if *format == "json" {
 		return json.NewEncoder(out).Encode(struct {
 			Mitre float64 `json:"mitre_deg"`
@@ -184,6 +196,88 @@ func cmdAngles(args []string, out io.Writer) error {
 		}{float64(s.Mitre), float64(s.Bevel), string(s.Keep)})
 	}
 	_, err := fmt.Fprintf(out, "mitre %s, bevel %s, keep the piece on the %s\n", saw.SwingText(s.Mitre), saw.TiltText(s.Bevel), s.Keep)
+	return err
+}
+
+// readSaw reads a saw as the job file holds one.
+func readSaw(name string, in io.Reader) (*job.Saw, error) {
+	r, done, err := open(name, in)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	dec := json.NewDecoder(io.LimitReader(r, 1<<20))
+	dec.DisallowUnknownFields()
+	var s job.Saw
+	if err := dec.Decode(&s); err != nil {
+		return nil, errUsage{fmt.Sprintf("angles: --saw %s: %v; give a saw as the job file holds one", name, err)}
+	}
+	j := job.Job{Saws: []job.Saw{s}}
+	if s.ID == "" {
+		j.Saws[0].ID = job.DefaultSaw().ID
+	}
+	if err := job.Resolve(&j, measure.UnitInch); err != nil {
+		return nil, errUsage{fmt.Sprintf("angles: --saw %s: %v", name, err)}
+	}
+	j.Normalise()
+	if err := j.Saws[0].Check(); err != nil {
+		return nil, errUsage{fmt.Sprintf("angles: --saw %s: %v", name, err)}
+	}
+	return &j.Saws[0], nil
+}
+
+// writeDialled tells what a saw would dial for an end: in the pose asked for, or in the
+// one it falls back to, and why. No moulding is known, so none is held against the saw's
+// sizes.
+func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, m *job.Saw, format string) error {
+	way := saw.ChooseFrom(n, p, saw.Stock{Spring: p.Spring, Crown: p.Lie == saw.Nested || p.Spring > 0, Unit: measure.UnitInch}, m)
+	type dial struct {
+		Mitre  float64  `json:"dial_deg"`
+		Bevel  float64  `json:"dial_bevel_deg"`
+		Keep   string   `json:"dial_keep"`
+		Detent *float64 `json:"detent"`
+	}
+	v := struct {
+		Mitre   float64  `json:"mitre_deg"`
+		Bevel   float64  `json:"bevel_deg"`
+		Keep    string   `json:"keep"`
+		Pose    string   `json:"pose"`
+		Edge    string   `json:"edge,omitempty"`
+		Fence   bool     `json:"added_fence"`
+		Reached bool     `json:"reached"`
+		Why     []string `json:"why"`
+		Error   string   `json:"saw_error,omitempty"`
+		*dial
+	}{float64(asked.Mitre), float64(asked.Bevel), string(asked.Keep), string(way.Pose.Lie), "", way.Fence, way.Reached, append([]string{}, way.Why...), "", nil}
+	if way.Pose.Lie == saw.Flat {
+		v.Edge = string(way.Pose.Edge)
+	}
+	text := fmt.Sprintf("mitre %s, bevel %s, keep the piece on the %s\n", saw.SwingText(asked.Mitre), saw.TiltText(asked.Bevel), asked.Keep)
+	if way.Reached {
+		d := saw.On(way.Setting, m)
+		v.dial = &dial{Mitre: float64(d.Mitre), Bevel: float64(d.Bevel), Keep: string(way.Setting.Keep)}
+		if d.Detent != nil {
+			t := float64(*d.Detent)
+			v.dial.Detent = &t
+		}
+		v.Error = d.OffText()
+		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", way.Pose.Name(), saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
+		if v.Error != "" {
+			text += v.Error + "\n"
+		}
+	} else {
+		text += "this saw cannot cut it\n"
+	}
+	for _, w := range way.Why {
+		text += w + "\n"
+	}
+	if way.Fence {
+		text += "A fence square to the saw's own is added: clamp it and the piece, and keep your hands out of the blade's line.\n"
+	}
+	if format == "json" {
+		return json.NewEncoder(out).Encode(v)
+	}
+	_, err := io.WriteString(out, text)
 	return err
 }
 

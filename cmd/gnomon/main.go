@@ -18,7 +18,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon serve   [--addr 127.0.0.1:8484] [--db FILE]
   gnomon plan    --file JOB.json [--format text|json|csv]
   gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right
-                 [--pose upright|nested|flat] [--edge top|bottom] [--spring 38] [--format text|json]
+                 [--pose upright|nested|flat] [--edge top|bottom] [--spring 38] [--saw SAW.json] [--format text|json]
   gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
@@ -62,7 +62,7 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 	case "plan":
 		return cmdPlan(args, in, out)
 	case "angles":
-		return cmdAngles(args, out)
+		return cmdAngles(args, in, out)
 	case "nest":
 		return cmdNest(args, in, out)
 	case "schema":

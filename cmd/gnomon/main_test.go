@@ -20,6 +20,49 @@ func gnomon(in string, args ...string) (string, error) {
 	return out.String(), err
 }
 
+// With a saw, what that saw dials, the pose it falls back to and why.
+func TestAnglesOnASaw(t *testing.T) {
+	type answer struct {
+		Mitre   float64  `json:"mitre_deg"`
+		Dial    *float64 `json:"dial_deg"`
+		Tilt    *float64 `json:"dial_bevel_deg"`
+		Keep    string   `json:"dial_keep"`
+		Pose    string   `json:"pose"`
+		Edge    string   `json:"edge"`
+		Fence   bool     `json:"added_fence"`
+		Reached bool     `json:"reached"`
+		Why     []string `json:"why"`
+	}
+	ask := func(saw, args string) (a answer) {
+		out, err := gnomon(saw, append([]string{"angles", "--saw", "-", "--format", "json"}, strings.Fields(args)...)...)
+		require.NoError(t, err, out)
+		require.NoError(t, json.Unmarshal([]byte(out), &a))
+		return a
+	}
+	van := `{"mitre_left":50,"mitre_right":50,"bevel_left":45,"bevel_right":0,"resolution":0.5,"detents":[0,45],"tests":[{"id":"t","way":"corner","dialled":45,"corner":89}]}`
+	a := ask(van, "--kind inside --reading 90 --end right --pose nested --spring 38")
+	assert.Equal(t, 44.5, *a.Dial, "the saw cuts half a degree over at 45")
+	assert.Equal(t, []string{"nested", "right"}, []string{a.Pose, a.Keep})
+	assert.Empty(t, a.Why)
+	a = ask(van, "--kind inside --reading 90 --end left --pose flat --edge top --spring 38")
+	assert.InDelta(t, -31.6, a.Mitre, 0.1)
+	assert.Equal(t, []string{"flat", "bottom"}, []string{a.Pose, a.Edge}, "it does not tilt right")
+	assert.Contains(t, a.Why[0], "does not tilt right")
+	a = ask(van, "--kind inside --reading 60 --end right")
+	assert.True(t, a.Fence)
+	assert.Equal(t, 30.0, *a.Dial)
+	a = ask(`{"mitre_left":10,"mitre_right":10,"bevel_left":10,"bevel_right":0,"resolution":1}`, "--kind inside --reading 90 --end right")
+	assert.False(t, a.Reached)
+	assert.Nil(t, a.Dial)
+	text, err := gnomon(van, "angles", "--saw", "-", "--kind", "inside", "--reading", "90", "--end", "right", "--pose", "nested")
+	require.NoError(t, err)
+	assert.Contains(t, text, "This saw's own error of")
+	for _, bad := range []string{`{"mitre_left":120}`, `{"wings":2}`, `[]`, `{"kerf":"wide"}`} {
+		_, err := gnomon(bad, "angles", "--saw", "-", "--kind", "square", "--end", "left")
+		assert.ErrorContains(t, err, "--saw", bad)
+	}
+}
+
 func TestAngles(t *testing.T) {
 	for _, c := range []struct {
 		args         string
@@ -106,7 +149,7 @@ func TestPlanImportExportBackup(t *testing.T) {
 
 	csv, err := gnomon(demo, "plan", "--file", "-", "--format", "csv")
 	require.NoError(t, err)
-	assert.Equal(t, 26, strings.Count(csv, "\n"))
+	assert.Equal(t, 34, strings.Count(csv, "\n"))
 	text, err := gnomon(demo, "plan", "--file", "-")
 	require.NoError(t, err)
 	assert.Contains(t, text, "Waiting Hall")

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"gnomon/core/measure"
 )
@@ -38,9 +39,28 @@ func (e *Entry) UnmarshalJSON(b []byte) error {
 	return fmt.Errorf("a length is text like \"96 1/2\" or a number, not %s", b)
 }
 
+// Signed reads an entry that may go the other way: a minus before the length.
+func Signed(text string, unit measure.Unit) (Entry, error) {
+	body := strings.TrimSpace(text)
+	for _, minus := range []string{"-", "−"} {
+		if rest, ok := strings.CutPrefix(body, minus); ok {
+			e, err := Typed(rest, unit)
+			return Entry{Length: -e.Length, Text: text}, err
+		}
+	}
+	return Typed(text, unit)
+}
+
+// signed are the fields that may hold less than nothing.
+var signed = map[string]bool{"bow": true}
+
 // resolve works out what the text means in a field of the unit.
-func (e *Entry) resolve(unit measure.Unit) error {
-	v, err := Typed(e.Text, unit)
+func (e *Entry) resolve(field string, unit measure.Unit) error {
+	read := Typed
+	if signed[field] {
+		read = Signed
+	}
+	v, err := read(e.Text, unit)
 	if err == nil {
 		*e = v
 	}
@@ -50,8 +70,13 @@ func (e *Entry) resolve(unit measure.Unit) error {
 // settle rewrites the text where it would not read back to the same length in
 // a field of the unit, which happens when it was typed under another one.
 func (e *Entry) settle(unit measure.Unit) {
-	if l, err := measure.ParseLength(e.Text, unit); err != nil || l != e.Length {
-		e.Text = e.Length.String()
+	v, err := Signed(e.Text, unit)
+	if err == nil && v.Length == e.Length {
+		return
+	}
+	e.Text = e.Length.Abs().String()
+	if e.Length < 0 {
+		e.Text = "-" + e.Text
 	}
 }
 
@@ -178,7 +203,7 @@ func Resolve(v Measured, unit measure.Unit) error {
 		if e.Text == "" && e.Length == 0 && optional[thing] {
 			return nil // left out: Normalise gives the default
 		}
-		if err := e.resolve(FieldUnit(field, unit)); err != nil {
+		if err := e.resolve(field, FieldUnit(field, unit)); err != nil {
 			return Unreadable(thing, field, e.Text, err)
 		}
 		return nil

@@ -39,7 +39,7 @@ func (f *MouldingFacts) list() []named {
 	out := []named{{"wall_foot", f.WallFoot}, {"ceiling_foot", f.CeilingFoot}, {"projection", f.Projection}}
 	for i := range f.Section {
 		p := &f.Section[i]
-		out = append(out, named{"section", &p.U}, named{"section", &p.Z}, named{"section", p.Bow})
+		out = append(out, named{"section", &p.U}, named{"section", &p.Z}, named{"bow", p.Bow})
 	}
 	return out
 }
@@ -78,7 +78,10 @@ func SectionOf(o profile.Outline, unit measure.Unit) []SectionPoint {
 
 // written is a length as a text that reads back to it.
 func written(l measure.Length, unit measure.Unit) Entry {
-	e := Entry{Length: l, Text: l.In(unit)}
+	e := Entry{Length: l, Text: l.Abs().In(unit)}
+	if l < 0 {
+		e.Text = "-" + e.Text
+	}
 	e.settle(unit)
 	return e
 }

@@ -117,7 +117,7 @@ func TestBenchAgreesWithTheSetting(t *testing.T) {
 		pose := saw.Pose{Lie: rapid.SampledFrom([]saw.Lie{saw.Upright, saw.Nested, saw.Flat}).Draw(t, "lie"),
 			Edge: rapid.SampledFrom([]saw.Edge{saw.Top, saw.Bottom}).Draw(t, "edge"), Spring: 38}
 		s := saw.For(n.At(hand), pose)
-		b := OnSaw(s, pose, Stock{Projection: 3 * measure.Inch, Drop: 4 * measure.Inch, Known: true})
+		b := OnSaw(Cut{Plane: n.At(hand), Pose: pose, Setting: s}, Sample(3*measure.Inch, 4*measure.Inch, pose.Lie != saw.Upright))
 		mean := func(ps []Point) float64 {
 			sum := 0.0
 			for _, p := range ps {

@@ -7,14 +7,22 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/profile"
 	"gnomon/core/saw"
 )
 
 // Stock is as much of a moulding's section as a picture of the saw needs.
 type Stock struct {
-	Projection measure.Length // out from the wall; a base's thickness
-	Drop       measure.Length // down the wall; a base's height
-	Known      bool           // false where the sizes only stand for some moulding
+	Section [][2]float64 // [out from the wall, up], in inches, the wood on the left
+	Known   bool         // false where it only stands for some moulding
+}
+
+// Cut is an end as it is cut.
+type Cut struct {
+	Plane   joint.Normal // of the end, as installed
+	Pose    saw.Pose
+	Setting saw.Setting // as made
+	Fence   bool        // along an added fence
 }
 
 // Bench is the saw with the piece on it, from above and from its left end.
@@ -28,61 +36,57 @@ type Bench struct {
 	Straight [2]Point    `json:"straight"`          // where the blade stands at 0
 	Arc      []Point     `json:"arc"`               // from straight to the blade
 	Handle   Point       `json:"handle"`
-	Mark     Point       `json:"mark"`    // the point that the length is told to
-	Fence    [2][2]Point `json:"fence"`   // left and right part
-	Lies     string      `json:"lies"`    // how the piece lies, in words
-	Section  []Point     `json:"section"` // from the left end: [distance from the fence, height over the table]
+	Mark     Point       `json:"mark"`            // the point that the length is told to
+	Fence    [2][2]Point `json:"fence"`           // left and right part
+	Added    *[2]Point   `json:"added,omitempty"` // a fence square to it
+	Lies     string      `json:"lies"`            // how the piece lies, in words
+	Touches  string      `json:"touches"`         // which edge touches the fence
+	Section  []Point     `json:"section"`         // from the left end: [distance from the fence, height over the table]
+	Tilt     [2]Point    `json:"tilt"`            // the blade seen from there, through the told point's side
 	ToScale  bool        `json:"toScale"`
 }
 
-// OnSaw draws the saw set for an end with the piece lying as the pose says.
-// Coordinates are the saw's, with the fence at y = 0 and the mark at x = 0.
-func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
-	p, d := st.Projection.Inches(), st.Drop.Inches()
-	// The corners of the section's box on the saw: back bottom, back top, face
-	// bottom and face top, as Y and Z of the installed piece.
-	place := func(u, z float64) (y, h float64) {
-		v := pose.OnSaw(joint.Normal{Y: -u, Z: z})
-		return v.Y, v.Z
+// OnSaw draws the saw set for an end. Coordinates are the saw's, with the fence at
+// y = 0 and the mark at x = 0.
+func OnSaw(c Cut, st Stock) Bench {
+	s, pose := saw.For(c.Plane, c.Pose), c.Pose // along its own fence
+	lie := lay(pose, st.Section)
+	b := Bench{Depth: lie.depth, ToScale: st.Known, Lies: Lies(pose), Touches: touches(pose)}
+	for _, o := range lie.section {
+		b.Section = append(b.Section, Point{round(-o[0]), round(o[1])})
 	}
-	section := sectionOf(pose, p, d)
-	lo, hi := math.Inf(1), math.Inf(-1)
-	low := math.Inf(1)
-	outline := make([]Point, len(section))
-	for i, c := range section {
-		y, h := place(c[0], c[1])
-		lo, hi, low = min(lo, y), max(hi, y), min(low, h)
-		outline[i] = Point{y, h}
-	}
-	b := Bench{Depth: hi - lo, ToScale: st.Known, Lies: Lies(pose)}
-	top := 0.0
-	for _, o := range outline {
-		b.Section = append(b.Section, Point{round(hi - o[0]), round(o[1] - low)})
-		top = max(top, o[1]-low)
-	}
-	ty, th := place(0, 0) // the told point: back and bottom of the installed piece
-	ty, th = ty-hi, th-low
+	ty, th := lie.mark[0], lie.mark[1]
 	// On the plane cos b·cos m·x + cos b·sin m·y + sin b·z = const through the told point.
 	x := func(y, z float64) float64 {
 		return -(y-ty)*s.Mitre.Tan() - (z-th)*s.Bevel.Tan()/s.Mitre.Cos()
 	}
 	front := -b.Depth
-	reach := max(2.7, 2.4*b.Depth) + b.Depth*math.Abs(s.Mitre.Tan())
+	reach := max(2.7, 2.4*b.Depth) + b.Depth*min(3, math.Abs(s.Mitre.Tan()))
 	keepX, wasteX := -reach, reach*0.72
 	if s.Keep == joint.Right {
 		keepX, wasteX = reach, -reach*0.72
 	}
 	cutHeight := 0.0
-	if s.Bevel != 0 && pose.Lie == saw.Flat {
-		cutHeight = min(top, 0.75)
+	if s.Bevel != 0 {
+		cutHeight = lie.top
+		if pose.Lie == saw.Flat {
+			cutHeight = min(lie.top, 0.75)
+		}
 		b.TopEdge = &[2]Point{{round(x(0, cutHeight)), 0}, {round(x(front, cutHeight)), round(front)}}
 	}
 	b.Keep = polygon(Point{keepX, 0}, Point{x(0, cutHeight), 0}, Point{x(front, cutHeight), front}, Point{keepX, front})
 	b.Waste = polygon(Point{wasteX, 0}, Point{x(0, cutHeight), 0}, Point{x(front, cutHeight), front}, Point{wasteX, front})
-	table := front - max(1.7, b.Depth*0.8)
-	sin, cos := s.Mitre.Sin(), s.Mitre.Cos()
-	// The blade's line goes through x(0) at the fence.
+	b.Mark = Point{0, round(ty)}
 	x0 := x(0, 0)
+	if c.Fence {
+		x0 = b.turn(s, c.Setting, front)
+	}
+	s = c.Setting
+	table := front - max(1.7, b.Depth*0.8)
+	if c.Fence {
+		table = -reach * 0.9
+	}
+	sin, cos := s.Mitre.Sin(), s.Mitre.Cos()
 	far := 0.9
 	long := -table / math.Max(cos, 0.35)
 	b.Blade = [2]Point{{round(x0 - far*sin), round(far * cos)}, {round(x0 + long*sin), round(-long * cos)}}
@@ -93,22 +97,77 @@ func OnSaw(s saw.Setting, pose saw.Pose, st Stock) Bench {
 		a := measure.Angle(float64(s.Mitre) * float64(k) / 12)
 		b.Arc = append(b.Arc, Point{round(x0 + radius*a.Sin()), round(-radius * a.Cos())})
 	}
-	b.Mark = Point{0, round(ty)}
-	gap := 0.35 + math.Abs(s.Mitre.Tan())*0.5
+	// Seen from the left end, the distance from the fence runs to the right.
+	high := lie.top + 0.5
+	b.Tilt = [2]Point{{round(-ty), 0}, {round(-ty + high*s.Bevel.Tan()*s.Mitre.Sin()), round(high)}}
+	gap := 0.35 + min(3, math.Abs(s.Mitre.Tan()))*0.5
 	b.Fence = [2][2]Point{{{-reach, 0}, {round(x0 - gap), 0}}, {{round(x0 + gap), 0}, {reach, 0}}}
 	b.Box = [4]float64{-reach, round(min(table, b.Handle[1]-0.25)), 2 * reach, 0}
 	b.Box[3] = round(1.1 - b.Box[1])
 	return b
 }
 
-// sectionOf is an outline to show how a piece lies: a box for a base, a slab
-// along the spring for crown.
-func sectionOf(pose saw.Pose, p, d float64) []Point {
-	if pose.Lie == saw.Upright || pose.Spring == 0 {
-		return []Point{{0, 0}, {p, 0}, {p, d}, {0, d}}
+// turn lays what is drawn along an added fence, square to the saw's own: a quarter
+// round, to the side that brings the blade from where it would be to where it is. It
+// gives where the blade crosses the saw's fence.
+func (b *Bench) turn(was, is saw.Setting, front float64) float64 {
+	side := math.Copysign(1, float64(was.Mitre)) // the handle's side before
+	spin := func(p Point) Point { return Point{round(side * p[1]), round(-side * p[0])} }
+	for _, ps := range [][]Point{b.Keep, b.Waste} {
+		for i := range ps {
+			ps[i] = spin(ps[i])
+		}
 	}
-	t := 0.18 * p // about what crown measures through
-	return []Point{{0, 0}, {t, 0}, {p, d - t}, {p, d}, {p - t, d}, {0, t}}
+	mark := spin(b.Mark)
+	// The saw's fence crosses the added one behind the piece.
+	far := 0.0
+	for _, p := range append(append([]Point{}, b.Keep...), b.Waste...) {
+		far = max(far, p[1])
+	}
+	down := -min(far, 1.2) - 0.6 + min(0, mark[1])
+	shift := func(p Point) Point { return Point{p[0], round(p[1] + down)} }
+	for _, ps := range [][]Point{b.Keep, b.Waste} {
+		for i := range ps {
+			ps[i] = shift(ps[i])
+		}
+	}
+	b.Mark = shift(mark)
+	b.TopEdge = nil
+	b.Added = &[2]Point{{0, 0}, {0, round(-1.6 * math.Abs(front) * 2.4)}}
+	return b.Mark[0] + b.Mark[1]*is.Mitre.Tan()
+}
+
+// lying is a section as it lies on the saw: [y, height over the table] of its corners,
+// y nothing at the fence and less toward whoever stands there.
+type lying struct {
+	section    [][2]float64
+	mark       [2]float64 // the told point
+	depth, top float64
+	back, low  float64 // what was taken off to bring it to the fence and onto the table
+}
+
+func lay(pose saw.Pose, section [][2]float64) lying {
+	place := func(u, z float64) [2]float64 {
+		v := pose.OnSaw(joint.Normal{Y: -u, Z: z})
+		return [2]float64{v.Y, v.Z}
+	}
+	l := lying{low: math.Inf(1), back: math.Inf(-1)}
+	front, high := math.Inf(1), math.Inf(-1)
+	for _, p := range section {
+		o := place(p[0], p[1])
+		l.section = append(l.section, o)
+		l.back, l.low = max(l.back, o[0]), min(l.low, o[1])
+		front, high = min(front, o[0]), max(high, o[1])
+	}
+	for i := range l.section {
+		l.section[i][0] -= l.back
+		l.section[i][1] -= l.low
+	}
+	l.mark = place(0, 0)
+	l.mark[0] -= l.back
+	l.mark[1] -= l.low
+	l.depth, l.top = l.back-front, high-l.low
+	return l
 }
 
 func polygon(ps ...Point) []Point {
@@ -138,7 +197,35 @@ func Lies(pose saw.Pose) string {
 	return "Standing on its bottom edge, back to the fence, face towards you."
 }
 
-// StockOf is the stock of a moulding.
+func touches(pose saw.Pose) string {
+	switch pose.Lie {
+	case saw.Nested:
+		return "bottom edge"
+	case saw.Flat:
+		return string(pose.Edge) + " edge"
+	}
+	return "back"
+}
+
+// StockOf is the stock of a moulding: its section as drawn, or what stands for it, as it
+// sits.
 func StockOf(m *job.Moulding) Stock {
-	return Stock{Projection: m.Out(), Drop: m.Tall(), Known: true}
+	roll := measure.Angle(0)
+	if m.Kind == job.KindCrown {
+		roll = m.Seat().Spring - m.Read().Seat().Spring
+	}
+	return Stock{Section: m.Profile().Sketch(roll), Known: true}
+}
+
+// Sample stands for some moulding of a projection and drop.
+func Sample(projection, drop measure.Length, crown bool) Stock {
+	o := profile.Box(drop, projection)
+	if crown {
+		o = profile.Read{Projection: projection, Drop: drop}.Slab()
+	}
+	s, err := profile.New(o)
+	if err != nil {
+		return Sample(4*measure.Inch, 4*measure.Inch, crown)
+	}
+	return Stock{Section: s.Sketch(0)}
 }

@@ -121,7 +121,7 @@ func (b *builder) set(sh *shape, e *End, hand joint.Hand, rake measure.Angle, us
 	n := endPlane(*e).Leaning(e.Lean).At(hand).Raked(rake)
 	way := saw.Choose(n, sh.Stock, saw.Lie(b.job.Rules.Crown), b.job.Machine())
 	e.Pose, e.Setting, e.Fence, e.Why = way.Pose, &way.Setting, way.Fence, way.Why
-	e.Slope, e.Rise = n.Slope(), n.Rise()
+	e.Plane, e.Slope, e.Rise = n, n.Slope(), n.Rise()
 	e.Run = sh.Projection.Times(math.Abs(e.Slope))
 	e.TopLong = sh.Drop.Times(e.Rise)
 	if hand == joint.Left {

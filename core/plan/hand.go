@@ -5,7 +5,6 @@ import (
 
 	"gnomon/core/joint"
 	"gnomon/core/measure"
-	"gnomon/core/saw"
 )
 
 // byHand lets a length that the carpenter set count. It returns what that leaves to the
@@ -51,23 +50,10 @@ func (b *builder) caps(t *trim, p Piece) {
 	}
 }
 
-// withErrors tells what of a dialled setting is the saw's own error.
-func withErrors(d *saw.Dial) string {
-	switch {
-	case d.MitreOff != nil && d.BevelOff != nil:
-		return fmt.Sprintf("This saw's own error is taken off: mitre %s, bevel %s.", d.MitreOff.Text(), d.BevelOff.Text())
-	case d.MitreOff != nil:
-		return fmt.Sprintf("This saw's own error of %s is taken off the mitre.", d.MitreOff.Text())
-	case d.BevelOff != nil:
-		return fmt.Sprintf("This saw's own error of %s is taken off the bevel.", d.BevelOff.Text())
-	}
-	return ""
-}
-
 // Calibration tells what of the dialled setting is the saw's own error, or nothing.
 func (e End) Calibration() string {
 	if e.Dial == nil {
 		return ""
 	}
-	return withErrors(e.Dial)
+	return e.Dial.OffText()
 }

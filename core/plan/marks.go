@@ -98,7 +98,7 @@ func (b *builder) markMoved(p *Piece, e *End, m job.Mark, said map[string]bool) 
 		}
 		b.find(f)
 	}
-	if s := e.Setting; s != nil && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved) {
+	if s := e.Setting; s != nil && (m.Pose == "" || m.Pose == e.Pose.Code()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved) {
 		f.Code = "mark_setting_changed"
 		f.Text = fmt.Sprintf("%s, %s end, was cut at %s and now wants %s.", p.Label, m.End, saw.SwingText(m.Mitre), saw.SwingText(s.Mitre))
 		f.Why = "The corner's reading or its joint changed after the cut."

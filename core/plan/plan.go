@@ -86,6 +86,7 @@ type End struct {
 	Why     []string       // what stood against the poses that the house rule prefers
 	Setting *saw.Setting   // nil where no reading allows one
 	Dial    *saw.Dial      // nil where this saw cannot reach the setting
+	Plane   joint.Normal   // of this end, in the piece's own frame
 	Slope   float64        // see joint.Normal.Slope
 	Rise    float64        // see joint.Normal.Rise
 	Lean    measure.Angle  // of what it ends against, top of the end long where more than nothing

@@ -42,6 +42,15 @@ func (p Plan) StockOf(moulding string) Stock {
 	return Stock{}
 }
 
+// StickCost is what the sticks of all mouldings cost, as laid out.
+func (p Plan) StickCost() money.Cents {
+	sum := money.Cents(0)
+	for _, s := range p.Stock {
+		sum += s.Cost
+	}
+	return sum
+}
+
 // Proved tells whether no layout can cost less.
 func (s Stock) Proved() bool { return s.Valid && s.Bounded && s.Cost <= s.Least }
 

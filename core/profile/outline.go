@@ -65,11 +65,15 @@ func (o Outline) area() float64 {
 	return sum
 }
 
-// flatness is how far a straight stretch may stand off the arc that it stands for.
-const flatness = 1.0 / 4096
+// flatness is how far a straight stretch may stand off the arc that it stands for, in
+// figures and in pictures.
+const (
+	flatness = 1.0 / 4096
+	drawn    = 1.0 / 128
+)
 
 // arc lists the places along the arc from a to b after a, up to and with b.
-func arc(a, b xy, bow float64) []xy {
+func arc(a, b xy, bow, flatness float64) []xy {
 	chord := a.off(b)
 	if bow == 0 || chord == 0 {
 		return []xy{b}
@@ -93,10 +97,12 @@ func arc(a, b xy, bow float64) []xy {
 
 // flatten makes one closed chain of straight stretches from the outline's first
 // point on.
-func (o Outline) flatten() []xy {
+func (o Outline) flatten() []xy { return o.within(flatness) }
+
+func (o Outline) within(flatness float64) []xy {
 	var chain []xy
 	for i, p := range o {
-		chain = append(chain, arc(p.xy(), o.next(i).xy(), p.Bow.Inches())...)
+		chain = append(chain, arc(p.xy(), o.next(i).xy(), p.Bow.Inches(), flatness)...)
 	}
 	last := len(chain) - 1
 	return slices.Insert(chain[:last:last], 0, chain[last])

@@ -92,7 +92,7 @@ func TestArcsLieOnTheirCircle(t *testing.T) {
 		if hollow {
 			a, b, bow = b, a, -bow
 		}
-		all := append([]xy{a}, arc(a, b, bow)...)
+		all := append([]xy{a}, arc(a, b, bow, flatness)...)
 		for i, p := range all {
 			assert.InDelta(t, r, p.off(c), 1e-9)
 			if i > 0 {

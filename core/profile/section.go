@@ -41,11 +41,14 @@ func (s *Section) Height() measure.Length { return measure.FromInches(s.high) }
 // Projection is how far the section stands out from the wall.
 func (s *Section) Projection() measure.Length { return measure.FromInches(s.wide) }
 
-// Places are the outline in straight stretches, [u, z] in inches, from the told
-// point, the wood on the left.
-func (s *Section) Places() [][2]float64 {
-	out := make([][2]float64, len(s.chain))
-	for i, p := range s.chain {
+// Sketch is the outline in straight stretches, coarse enough to draw: [u, z] in inches,
+// from the told point, the wood on the left, rolled about the told point by an angle,
+// flatter where it is more than nothing.
+func (s *Section) Sketch(roll measure.Angle) [][2]float64 {
+	chain := s.Outline.within(drawn)
+	out := make([][2]float64, len(chain))
+	for i, p := range chain {
+		p = p.turned(-roll.Radians())
 		out[i] = [2]float64{p.u, p.z}
 	}
 	return out

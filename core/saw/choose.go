@@ -54,7 +54,21 @@ func (w Way) Fallen() bool { return len(w.Why) > 0 }
 // all comes back in the house rule's pose, not reached, with everything that stood
 // against it. prefer counts for crown, nested or flat; anything else stands upright.
 func Choose(end joint.Normal, st Stock, prefer Lie, m *job.Saw) Way {
-	poses := st.poses(end, prefer, m)
+	return choose(end, st.poses(end, prefer, m), st, m)
+}
+
+// ChooseFrom is Choose with a pose to try first, whatever the house rule.
+func ChooseFrom(end joint.Normal, first Pose, st Stock, m *job.Saw) Way {
+	poses := []Pose{first}
+	for _, p := range st.poses(end, first.Lie, m) {
+		if p.Lie != first.Lie || p.Edge != first.Edge {
+			poses = append(poses, p)
+		}
+	}
+	return choose(end, poses, st, m)
+}
+
+func choose(end joint.Normal, poses []Pose, st Stock, m *job.Saw) Way {
 	var why []string
 	for _, p := range poses {
 		s := For(end, p)

@@ -64,6 +64,19 @@ func dialled(a measure.Angle, m *job.Saw, scale string) (measure.Angle, *Error) 
 	return a, nil
 }
 
+// OffText tells what of a dialled setting is the saw's own error, or nothing.
+func (d *Dial) OffText() string {
+	switch {
+	case d.MitreOff != nil && d.BevelOff != nil:
+		return fmt.Sprintf("This saw's own error is taken off: mitre %s, bevel %s.", d.MitreOff.Text(), d.BevelOff.Text())
+	case d.MitreOff != nil:
+		return fmt.Sprintf("This saw's own error of %s is taken off the mitre.", d.MitreOff.Text())
+	case d.BevelOff != nil:
+		return fmt.Sprintf("This saw's own error of %s is taken off the bevel.", d.BevelOff.Text())
+	}
+	return ""
+}
+
 // Text tells the detent in words: "at the 45 detent", "0.5° past 45".
 func (d Dial) Text() string {
 	switch {

@@ -1,0 +1,236 @@
+package server
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/picture"
+	"gnomon/core/plan"
+	"gnomon/core/saw"
+	"gnomon/store"
+)
+
+// BenchView is the saw set for an end: from above, from the end, and in space.
+type BenchView struct {
+	picture.Bench
+	Solid picture.Solid `json:"solid"`
+}
+
+// Trimming takes something off a piece that was cut, to cut it again.
+type Trimming struct {
+	Client string `json:"client" minLength:"1" maxLength:"64"`
+	Piece  string `json:"piece" maxLength:"200"`
+	End    string `json:"end" enum:"left,right"`
+	Off    string `json:"off" maxLength:"60" doc:"as typed: 1/32"`
+	By     string `json:"by,omitempty" maxLength:"200"`
+	Why    string `json:"why,omitempty" maxLength:"200"`
+}
+
+// Ordering chooses the order at the saw.
+type Ordering struct {
+	Client string `json:"client" minLength:"1" maxLength:"64"`
+	By     string `json:"by" enum:"longest,room,moves"`
+	Anew   bool   `json:"anew,omitempty" doc:"lay the sticks out anew so that each holds its pieces in that order"`
+}
+
+// Anew is what laying out anew for an order would cost.
+type Anew struct {
+	More  MoneyView `json:"more" doc:"than the sticks laid out now; less than nothing where it saves"`
+	Text  string    `json:"text"`
+	Worth bool      `json:"worth" doc:"a layout was found"`
+}
+
+// PairAsk are the two test mitres before any crown.
+type PairAsk struct {
+	JobPath
+	Moulding string `query:"moulding" required:"true" maxLength:"80"`
+	Left     string `query:"left" required:"true" maxLength:"60"`
+	Right    string `query:"right" required:"true" maxLength:"60"`
+}
+
+// PairView is what they say.
+type PairView struct {
+	Words []string `json:"words"`
+	Good  bool     `json:"good"`
+}
+
+func (s *server) atSaw(api huma.API) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/bench", "get-bench", "The saw set for one end of a piece, drawn"), func(_ context.Context, in *struct {
+		JobPath
+		Piece string `query:"piece" required:"true" maxLength:"200"`
+		End   string `query:"end" required:"true" enum:"left,right"`
+	}) (*Body[BenchView], error) {
+		j, p, err := s.planned(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		q, err := pieceOf(p, in.Piece)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		e := q.End(joint.Hand(in.End))
+		if e.Setting == nil {
+			return nil, problem(http.StatusUnprocessableEntity, "This end has no setting: its corner's reading is impossible on its scale.", FieldProblem{Field: "end", Value: in.End, Message: "no setting", Remedy: "Read the corner again at Measure."})
+		}
+		c := picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}
+		st := picture.StockOf(j.Moulding(q.Moulding))
+		return &Body[BenchView]{BenchView{picture.OnSaw(c, st), picture.Turned(c, st)}}, nil
+	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"), func(_ context.Context, in *struct {
+		JobPath
+		Body Trimming
+	}) (*Body[JobView], error) {
+		j, p, err := s.planned(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		ops, err := trimmed(&j, p, in.Body)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		for i := range ops {
+			stamp(&ops[i])
+		}
+		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order", "Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(_ context.Context, in *struct {
+		JobPath
+		Body Ordering
+	}) (*Body[JobView], error) {
+		ops, _, err := s.ordered(in.Job, in.Body)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order/try", "try-order", "What laying the sticks out anew for an order would cost"), func(_ context.Context, in *struct {
+		JobPath
+		Body Ordering
+	}) (*Body[Anew], error) {
+		in.Body.Anew = true
+		_, a, err := s.ordered(in.Job, in.Body)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		return &Body[Anew]{a}, nil
+	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pair", "judge-pair", "What a left 45 and a right 45 on one offcut say of stop and scale"), func(_ context.Context, in *PairAsk) (*Body[PairView], error) {
+		j, _, err := s.store.Job(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		m := j.Moulding(in.Moulding)
+		if m == nil {
+			return nil, asProblem(&edit.Missing{Thing: "moulding " + in.Moulding})
+		}
+		pair := saw.Pair{Projection: m.Out()}
+		if m.Drawn() {
+			pair.Least = m.Profile().Least()
+		}
+		for text, to := range map[string]*measure.Length{in.Left: &pair.Left, in.Right: &pair.Right} {
+			if *to, err = measure.ParseLength(text, j.Unit); err != nil {
+				return nil, asProblem(err)
+			}
+		}
+		if in.Left == in.Right {
+			pair.Right = pair.Left
+		}
+		if pair.Left <= 0 || pair.Right <= 0 || pair.Left > 2*pair.Projection || pair.Right > 2*pair.Projection {
+			return nil, problem(http.StatusUnprocessableEntity, "A mitre of 45 runs about as far as the crown projects, "+m.Out().In(j.Unit)+".", FieldProblem{Field: "left", Value: in.Left, Message: "is no run of a test mitre", Remedy: "Measure along the piece from its long point to square across its short one."})
+		}
+		v := pair.Judge(j.Unit)
+		return &Body[PairView]{PairView{Words: v.Words, Good: v.Stop.Abs() < measure.Inch/32 && v.Scale.Abs() < v.Give}}, nil
+	})
+}
+
+func pieceOf(p plan.Plan, id string) (plan.Piece, error) {
+	for _, q := range p.Pieces {
+		if q.ID == id {
+			return q, nil
+		}
+	}
+	return plan.Piece{}, &edit.Missing{Thing: "piece " + id}
+}
+
+// trimmed are the steps that take something off a piece: its length set by hand, and the
+// end's mark taken back, so that it is cut again.
+func trimmed(j *job.Job, p plan.Plan, t Trimming) ([]edit.Op, error) {
+	q, err := pieceOf(p, t.Piece)
+	if err != nil {
+		return nil, err
+	}
+	off, err := measure.ParseLength(t.Off, j.Unit)
+	if err != nil {
+		return nil, err
+	}
+	if off <= 0 || off >= q.Cut {
+		return nil, &job.Invalid{Thing: q.Label, Field: "off", Value: t.Off, Reason: "cannot be taken off a piece of " + q.Cut.In(j.Unit), Remedy: "give what is to come off, such as 1/32"}
+	}
+	why := t.Why
+	if why == "" {
+		why = "recut, " + off.In(j.Unit) + " off its " + t.End + " end"
+	}
+	e := job.Entry{Length: q.Cut - off, Text: (q.Cut - off).String()}
+	ops := []edit.Op{{Do: edit.Add, Kind: "hand", ID: q.ID, Unit: j.Unit, Value: edit.Raw(job.ByHand{Piece: q.ID, Length: &e, By: t.By, Why: why, At: now()})}}
+	if m := q.End(joint.Hand(t.End)).Mark; m != "" {
+		ops = append(ops, edit.Op{Do: edit.Unmark, ID: m})
+	}
+	return ops, nil
+}
+
+// ordered are the steps that choose an order, and what laying out anew for it costs.
+func (s *server) ordered(id string, in Ordering) ([]edit.Op, Anew, error) {
+	j, p, err := s.planned(id)
+	if err != nil {
+		return nil, Anew{}, err
+	}
+	ops := []edit.Op{{Do: edit.Set, Kind: "rules", Field: "order", Value: edit.Raw(in.By)}}
+	var layouts []job.Layout
+	a := Anew{More: moneyView(0, j.Prices.Currency)}
+	if !in.Anew {
+		if layouts, err = plan.Reorder(j, in.By); err != nil {
+			return nil, a, err
+		}
+	} else {
+		now := p.StickCost()
+		next := j.Clone()
+		for _, k := range p.Stock {
+			if !k.Laid || k.Pieces == 0 {
+				continue
+			}
+			f, err := s.fitting(id, &j, &p, k.Moulding)
+			if err != nil {
+				return nil, a, err
+			}
+			l, err := f.InOrder(in.By)
+			if err != nil {
+				return nil, a, &job.Invalid{Thing: "moulding " + k.Moulding, Reason: err.Error(), Remedy: "fit its sticks at Sticks"}
+			}
+			laid := f.Layout(l, func(n int) string { return store.NewID("s") })
+			layouts = append(layouts, laid)
+			*next.Layout(k.Moulding) = laid
+		}
+		q, err := plan.Build(next)
+		if err != nil {
+			return nil, a, err
+		}
+		a.More, a.Worth = moneyView(q.StickCost()-now, j.Prices.Currency), len(layouts) > 0
+		a.Text = "Laid out anew in that order, the sticks cost the same."
+		switch d := q.StickCost() - now; {
+		case d > 0:
+			a.Text = "Laid out anew in that order, the sticks cost " + moneyView(d, j.Prices.Currency).Text + " more."
+		case d < 0:
+			a.Text = "Laid out anew in that order, the sticks cost " + moneyView(-d, j.Prices.Currency).Text + " less."
+		}
+	}
+	for _, l := range layouts {
+		ops = append(ops, edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: edit.Raw(l)})
+	}
+	return ops, a, nil
+}

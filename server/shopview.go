@@ -1,0 +1,303 @@
+package server
+
+import (
+	"fmt"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/plan"
+	"gnomon/core/profile"
+	"gnomon/core/saw"
+)
+
+// SawView is a saw; angles without sign.
+type SawView struct {
+	ID         string      `json:"id"`
+	Name       string      `json:"name"`
+	Title      string      `json:"title"`
+	MitreLeft  float64     `json:"mitreLeft"`
+	MitreRight float64     `json:"mitreRight"`
+	BevelLeft  float64     `json:"bevelLeft"`
+	BevelRight float64     `json:"bevelRight"`
+	Resolution float64     `json:"resolution"`
+	BevelReads float64     `json:"bevelReads" doc:"what its bevel scale can be read to; 0 where that is the mitre's"`
+	Detents    []float64   `json:"detents"`
+	Facts      Facts       `json:"facts"`
+	Fence      string      `json:"fence" enum:",fixed,sliding,backed"`
+	Note       string      `json:"note"`
+	Tests      []TestView  `json:"tests"`
+	Errors     []ErrorView `json:"errors"`
+}
+
+// TestView is a test cut and what it says.
+type TestView struct {
+	ID   string `json:"id"`
+	Text string `json:"text" doc:"what was cut and measured"`
+	Says string `json:"says"`
+}
+
+// ErrorView is a saw's own error at an angle.
+type ErrorView struct {
+	Scale string  `json:"scale" enum:"mitre,bevel"`
+	At    float64 `json:"at" doc:"signed"`
+	Name  string  `json:"name" doc:"the angle with its side"`
+	By    float64 `json:"by"`
+	Give  float64 `json:"give" doc:"how sure, both ways"`
+	Text  string  `json:"text"`
+	Tests int     `json:"tests"`
+}
+
+func sawView(s job.Saw, u measure.Unit) SawView {
+	v := SawView{ID: s.ID, Name: s.Name, Title: s.Name, MitreLeft: float64(s.MitreLeft), MitreRight: float64(s.MitreRight), BevelLeft: float64(s.BevelLeft), BevelRight: float64(s.BevelRight),
+		Resolution: float64(s.Resolution), BevelReads: float64(s.BevelResolution), Detents: degrees(s.Detents), Fence: s.Fence, Note: s.Note, Tests: []TestView{}, Errors: []ErrorView{},
+		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&s.SawFacts, f) })}
+	if v.Title == "" {
+		v.Title = "Saw " + s.ID
+	}
+	for _, t := range s.Tests {
+		v.Tests = append(v.Tests, TestView{t.ID, testText(t, u), saw.Tested(t).Text()})
+	}
+	for _, scale := range []string{job.SawMitre, job.SawBevel} {
+		for _, e := range saw.Errors(&s, scale) {
+			v.Errors = append(v.Errors, ErrorView{scale, float64(e.At), onScale(scale, e.At), float64(e.By), float64(e.Give), e.Text(), e.Tests})
+		}
+	}
+	return v
+}
+
+func onScale(scale string, a measure.Angle) string {
+	if scale == job.SawBevel {
+		return saw.TiltText(a)
+	}
+	return saw.SwingText(a)
+}
+
+func testText(t job.Test, u measure.Unit) string {
+	at := fmt.Sprintf("%s at %s", upperFirst(t.Scale), onScale(t.Scale, t.Set))
+	gap := func() string {
+		if t.Gap.Length == 0 {
+			return "no gap"
+		}
+		return fmt.Sprintf("a gap of %s at the %s", t.Gap.Length.In(u), t.Open)
+	}
+	switch t.Way {
+	case job.TestCorner:
+		return fmt.Sprintf("%s: two pieces turned together made %s.", at, t.Corner)
+	case job.TestGap:
+		return fmt.Sprintf("%s: two pieces against a true corner left %s over a board %s wide.", at, gap(), t.Width.Length.In(u))
+	case job.TestFlipped:
+		return fmt.Sprintf("%s: one piece turned over left %s over %s.", at, gap(), t.Width.Length.In(u))
+	}
+	return fmt.Sprintf("%s: ran %s along a projection of %s.", at, t.Run.Length.In(u), t.Over.Length.In(u))
+}
+
+// MouldingView is a moulding.
+type MouldingView struct {
+	ID          string       `json:"id"`
+	Name        string       `json:"name"`
+	Kind        string       `json:"kind"`
+	Height      EntryView    `json:"height"`
+	Thickness   EntryView    `json:"thickness"`
+	Profiled    bool         `json:"profiled"`
+	Sticks      []StickView  `json:"sticks"`
+	Rate        MoneyView    `json:"rate"`
+	Spares      int          `json:"spares"`
+	Buy         string       `json:"buy" enum:",share,fit"`
+	Material    string       `json:"material" enum:",wood,mdf,plastic"`
+	Grade       string       `json:"grade" enum:",paint,stain"`
+	Inside      string       `json:"inside" enum:",cope,mitre" doc:"its own joint at inside corners, against the house rule"`
+	WallFoot    *EntryView   `json:"wallFoot,omitempty"`
+	CeilingFoot *EntryView   `json:"ceilingFoot,omitempty"`
+	Projection  *EntryView   `json:"projection,omitempty" doc:"the one chosen"`
+	Points      []PointView  `json:"points" doc:"its section, from the told point, the wood on the left; none where only measures are known"`
+	Sketch      [][2]float64 `json:"sketch" doc:"the section, or what stands for it, to draw: out from the wall and up, in inches"`
+	Says        []string     `json:"says" doc:"what follows from the section, a sentence each"`
+	Warnings    []string     `json:"warnings"`
+	Bad         *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
+	Crown       *CrownView   `json:"crown,omitempty"`
+}
+
+// PointView is a corner of a section.
+type PointView struct {
+	U   EntryView `json:"u"`
+	Z   EntryView `json:"z"`
+	Bow EntryView `json:"bow"`
+}
+
+// CrownView is how a crown sits, and what that asks for.
+type CrownView struct {
+	Spring  string     `json:"spring"`
+	Common  string     `json:"common,omitempty" doc:"the common spring that is likely meant"`
+	Opens   string     `json:"opens,omitempty" doc:"what taking that would open at a square corner"`
+	Stop    LengthView `json:"stop" doc:"the crown stop's distance: the projection"`
+	Drop    LengthView `json:"drop"`
+	Across  LengthView `json:"across" doc:"of the table, flat"`
+	Backing LengthView `json:"backing" doc:"the widest strip of backingOf hidden behind it"`
+	Coarse  string     `json:"coarse" doc:"what a rule read to 1/32 leaves unknown of a mitre run"`
+}
+
+// backingOf is the thickness of strip that backing is told for.
+const backingOf = 3 * measure.Inch / 4
+
+func maybeEntry(e *job.Entry, u measure.Unit) *EntryView {
+	if e == nil {
+		return nil
+	}
+	v := entryView(*e, u)
+	return &v
+}
+
+func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
+	u := j.Unit
+	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
+		Material: m.Material, Grade: m.Grade, Inside: m.Inside, WallFoot: maybeEntry(m.WallFoot, u), CeilingFoot: maybeEntry(m.CeilingFoot, u), Projection: maybeEntry(m.Projection, u), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
+	for i, s := range m.Sticks {
+		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency), Available: s.Available})
+	}
+	section := m.Profile()
+	v.Sketch = section.Sketch(0)
+	for _, p := range m.Section {
+		q := PointView{U: entryView(p.U, u), Z: entryView(p.Z, u), Bow: entryView(job.Entry{Text: "0"}, u)}
+		if p.Bow != nil {
+			q.Bow = entryView(*p.Bow, u)
+		}
+		v.Points = append(v.Points, q)
+	}
+	if m.Drawn() {
+		v.judge(section, m, u)
+	}
+	if m.Kind == job.KindCrown {
+		v.seat(section, m, u)
+	}
+	return v
+}
+
+// judge tells what follows from a drawn section.
+func (v *MouldingView) judge(s *profile.Section, m *job.Moulding, u measure.Unit) {
+	c := s.Cope()
+	switch {
+	case !c.OK:
+		v.Warnings = append(v.Warnings, fmt.Sprintf("Cannot be coped: its face falls back under itself %s above its bottom and would leave a gap of %s. Its inside corners are mitred unless you say otherwise.", c.At.Z.In(u), c.Gap.In(u)))
+		v.Bad = &[2]float64{c.At.U.Inches(), c.At.Z.Inches()}
+	case c.Shows():
+		v.Warnings = append(v.Warnings, fmt.Sprintf("Can be coped, with a gap of %s that may show %s above its bottom.", c.Gap.In(u), c.At.Z.In(u)))
+	default:
+		v.Says = append(v.Says, "Can be coped: its face never falls back.")
+	}
+	crown := m.Kind == job.KindCrown
+	if d := s.Alike(crown); d < profile.TooAlike {
+		v.Warnings = append(v.Warnings, fmt.Sprintf("Top and bottom nearly look the same: they differ by %s at most. Mark the top edge on the back of every stick.", d.In(u)))
+	} else {
+		v.Says = append(v.Says, fmt.Sprintf("Top and bottom can be told apart: they differ by up to %s.", d.In(u)))
+	}
+	if !crown {
+		return
+	}
+	wall, ceiling := s.Undercut()
+	if wall > 0 || ceiling > 0 {
+		least, most := m.Read().Between(wall, ceiling)
+		v.Says = append(v.Says, fmt.Sprintf("Its feet are undercut: the projection can be taken from %s to %s.", least.In(u), most.In(u)))
+	} else {
+		v.Says = append(v.Says, "Its feet are square: it sits one way only.")
+	}
+}
+
+func (v *MouldingView) seat(s *profile.Section, m *job.Moulding, u measure.Unit) {
+	seat, read := m.Seat(), m.Read()
+	st := saw.Stock{Projection: seat.Projection, Drop: seat.Drop, Spring: seat.Spring, Crown: true}
+	c := &CrownView{Spring: seat.Spring.String(), Stop: lengthView(seat.Projection, u), Drop: lengthView(seat.Drop, u), Across: lengthView(st.Across(), u),
+		Backing: lengthView(read.Backing(seat, backingOf).Round(measure.Inch/32), u), Coarse: "± " + saw.Coarse(seat.Projection).Text(2) + "°"}
+	if near, likely := profile.Common(seat.Spring); likely && (near-seat.Spring).Abs() > 0.05 {
+		c.Common = near.String()
+		c.Opens = saw.WrongSpring(90, seat.Spring, near, seat.Projection, seat.Drop).In(u)
+	}
+	if read.WallFoot == 0 || read.CeilingFoot == 0 {
+		v.Warnings = append(v.Warnings, "Its feet are not known: the spring is taken from tip to tip. Measure the two narrow flats, or draw its section.")
+	}
+	v.Crown = c
+}
+
+// RulesView are the house rules of the job.
+type RulesView struct {
+	Inside   string    `json:"inside" enum:"cope,mitre"`
+	CopeHand string    `json:"cope_hand" enum:"left,right"`
+	Scarf    float64   `json:"scarf"`
+	Crown    string    `json:"crown" enum:"nested,flat"`
+	Order    string    `json:"order" enum:"longest,room,moves"`
+	Layout   EntryView `json:"layout"`
+	Bench    EntryView `json:"bench"`
+}
+
+func rulesView(r job.Rules, u measure.Unit) RulesView {
+	return RulesView{r.Inside, r.CopeHand, float64(r.Scarf), r.Crown, r.Order, entryView(r.Layout, u), entryView(r.Bench, u)}
+}
+
+// RunView is a moulding that runs in a room.
+type RunView struct {
+	ID       string `json:"id"`
+	Moulding string `json:"moulding"`
+	Level    string `json:"level" enum:"floor,rail,ceiling"`
+	First    string `json:"first"`
+	Last     string `json:"last"`
+	LeftEnd  string `json:"leftEnd"`
+	RightEnd string `json:"rightEnd"`
+	On       string `json:"on"`
+	Facts    Facts  `json:"facts"`
+}
+
+func runViews(r *job.Room, u measure.Unit) []RunView {
+	out := []RunView{}
+	for i := range r.Runs {
+		k := &r.Runs[i]
+		out = append(out, RunView{k.ID, k.Moulding, string(k.Level), k.First, k.Last, k.LeftEnd, k.RightEnd, k.On,
+			factsView(u, func(f func(string, *job.Entry)) { job.Each(&k.RunFacts, f) })})
+	}
+	return out
+}
+
+// LayoutLineView is a layout line, in words and lengths.
+type LayoutLineView struct {
+	Room   string      `json:"room"`
+	Run    string      `json:"run"`
+	Name   string      `json:"name"`
+	Drop   LengthView  `json:"drop"`
+	Mark   LengthView  `json:"mark" doc:"the gauge block: the drop less what compound pushes down"`
+	Stop   *LengthView `json:"stop,omitempty"`
+	Lowest string      `json:"lowest,omitempty" doc:"where it is set from"`
+}
+
+// OrderView is an order at the saw to choose from.
+type OrderView struct {
+	By     string `json:"by" enum:"longest,room,moves"`
+	Moves  int    `json:"moves" doc:"how often the saw is set anew"`
+	Turned int    `json:"turned" doc:"sticks on which pieces would change places"`
+	Kept   int    `json:"kept" doc:"of these, those that would not hold them so"`
+}
+
+// BenchGroupView is glued up on the bench.
+type BenchGroupView struct {
+	ID     string   `json:"id"`
+	Room   string   `json:"room"`
+	Pieces []string `json:"pieces"`
+}
+
+func layoutLines(j *job.Job, p plan.Plan) []LayoutLineView {
+	out := []LayoutLineView{}
+	for _, l := range p.Lines {
+		v := LayoutLineView{Room: l.Room, Run: l.Run, Drop: lengthView(l.Drop, j.Unit), Mark: lengthView(l.Mark, j.Unit), Lowest: l.Lowest}
+		for _, k := range j.Room(l.Room).Runs {
+			if k.ID == l.Members[0] {
+				v.Name = j.Moulding(k.Moulding).Title()
+			}
+		}
+		if len(l.Members) > 1 {
+			v.Name += " and what it hangs with"
+		}
+		if l.Stop > 0 {
+			s := lengthView(l.Stop, j.Unit)
+			v.Stop = &s
+		}
+		out = append(out, v)
+	}
+	return out
+}
