@@ -123,7 +123,7 @@ func TestWhatCannotBeFittedSaysWhy(t *testing.T) {
 	c, id := start(t)
 	at := "/api/jobs/" + id + "/sticks/"
 	c.problem(422, "POST", at+"nothing/fit", `{"seconds":1}`)
-	c.problem(422, "POST", at+"quay-crown/fit", `{"seconds":1}`)
+	c.problem(422, "POST", at+"hall-casing/fit", `{"seconds":1}`)
 	c.problem(422, "POST", at+"hall-base/fit", `{"seconds":0}`)
 	c.problem(404, "GET", "/api/jobs/"+id+"/fits/none", "")
 	c.problem(404, "POST", "/api/jobs/"+id+"/fits/none/use", `{"client":"a"}`)

@@ -53,6 +53,14 @@ type FromLibrary struct {
 type NewSection struct {
 	Client string       `json:"client" minLength:"1" maxLength:"64"`
 	Points []TypedPoint `json:"points" maxItems:"400"`
+	Moved  *MovedPoint  `json:"moved,omitempty" doc:"one of them was dragged to a place"`
+}
+
+// MovedPoint is a point dragged on the drawing, in inches.
+type MovedPoint struct {
+	At int     `json:"at" minimum:"0" maximum:"400"`
+	U  float64 `json:"u"`
+	Z  float64 `json:"z"`
 }
 
 // TypedPoint is a corner of a section as typed.
@@ -97,7 +105,7 @@ func (s *server) sections(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		o, err := typedOutline(in.Body.Points, j.Unit)
+		o, err := typedOutline(in.Body.Points, in.Body.Moved, j.Unit)
 		if err != nil {
 			return nil, sectionProblem(err)
 		}
@@ -260,7 +268,16 @@ func measured(m *job.Moulding, s *profile.Section, u measure.Unit) {
 	}
 }
 
-func typedOutline(points []TypedPoint, u measure.Unit) (profile.Outline, error) {
+// snap is how finely a dragged point is placed.
+func snap(in float64, u measure.Unit) measure.Length {
+	step := measure.Inch / 32
+	if u.Metric() {
+		step = measure.Millimetre / 2
+	}
+	return measure.FromInches(max(-100, min(100, in))).Round(step)
+}
+
+func typedOutline(points []TypedPoint, moved *MovedPoint, u measure.Unit) (profile.Outline, error) {
 	var o profile.Outline
 	for i, p := range points {
 		var v [3]measure.Length
@@ -275,6 +292,9 @@ func typedOutline(points []TypedPoint, u measure.Unit) (profile.Outline, error) 
 			v[k] = e.Length
 		}
 		o = append(o, profile.Point{U: v[0], Z: v[1], Bow: v[2]})
+	}
+	if moved != nil && moved.At < len(o) {
+		o[moved.At].U, o[moved.At].Z = snap(moved.U, u), snap(moved.Z, u)
 	}
 	if len(o) == 0 {
 		return nil, nil

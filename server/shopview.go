@@ -119,9 +119,10 @@ type MouldingView struct {
 
 // PointView is a corner of a section.
 type PointView struct {
-	U   EntryView `json:"u"`
-	Z   EntryView `json:"z"`
-	Bow EntryView `json:"bow"`
+	U   EntryView  `json:"u"`
+	Z   EntryView  `json:"z"`
+	Bow EntryView  `json:"bow"`
+	At  [2]float64 `json:"at" doc:"to draw: out from the wall and up, in inches"`
 }
 
 // CrownView is how a crown sits, and what that asks for.
@@ -157,7 +158,7 @@ func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	section := m.Profile()
 	v.Sketch = section.Sketch(0)
 	for _, p := range m.Section {
-		q := PointView{U: entryView(p.U, u), Z: entryView(p.Z, u), Bow: entryView(job.Entry{Text: "0"}, u)}
+		q := PointView{U: entryView(p.U, u), Z: entryView(p.Z, u), Bow: entryView(job.Entry{Text: "0"}, u), At: [2]float64{p.U.Length.Inches(), p.Z.Length.Inches()}}
 		if p.Bow != nil {
 			q.Bow = entryView(*p.Bow, u)
 		}

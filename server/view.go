@@ -44,6 +44,7 @@ type PieceView struct {
 	ID       string     `json:"id"`
 	Label    string     `json:"label"`
 	Room     string     `json:"room"`
+	Run      string     `json:"run"`
 	Wall     string     `json:"wall"`
 	WallText string     `json:"wallText"`
 	Moulding string     `json:"moulding"`
@@ -98,6 +99,7 @@ type EndView struct {
 // DecisionView is a decision at a corner.
 type DecisionView struct {
 	Room     string `json:"room"`
+	Run      string `json:"run"`
 	Corner   string `json:"corner"`
 	Letter   string `json:"letter"`
 	Joint    string `json:"joint"`
@@ -204,7 +206,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	at, sticks := map[string]plan.Piece{}, stickWords(p, u)
 	for _, q := range p.Pieces {
 		at[q.ID] = q
-		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
+		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
 			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Group: q.Group, Cap: q.Cap}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
@@ -212,7 +214,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, d := range p.Decisions {
-		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
+		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
 	}
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))

@@ -4,6 +4,8 @@ import (
 	"slices"
 
 	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
 )
 
 func sawID(s job.Saw) string   { return s.ID }
@@ -33,11 +35,14 @@ func addShop(j *job.Job, op Op) (Op, error) {
 		if s == nil {
 			return inv, &Missing{"saw " + op.In}
 		}
-		var t job.Test
+		var t typedTest
 		if err := decodeThing(op, &t, &t.ID); err != nil {
 			return inv, err
 		}
-		return inv, insert(&s.Tests, testID, op, t)
+		if err := t.read(op.ID); err != nil {
+			return inv, err
+		}
+		return inv, insert(&s.Tests, testID, op, t.Test)
 	}
 	var h job.ByHand
 	if err := decodeThing(op, &h, &h.Piece); err != nil {
@@ -51,6 +56,38 @@ func addShop(j *job.Job, op Op) (Op, error) {
 	j.ByHand = append(j.ByHand, h)
 	slices.SortFunc(j.ByHand, job.ByPiece)
 	return inv, nil
+}
+
+// typedTest is a test cut as typed: what was dialled without sign, and to which side.
+type typedTest struct {
+	job.Test
+	Text   string     `json:"text"`   // what was dialled
+	Side   joint.Hand `json:"side"`   // the handle's, or that of the blade's top
+	Angled string     `json:"angled"` // the corner that two pieces made
+}
+
+func (t *typedTest) read(id string) error {
+	if t.Text != "" {
+		a, err := measure.ParseAngle(t.Text)
+		if err != nil {
+			return job.Unreadable("test "+id, "dialled", t.Text, err)
+		}
+		positive := joint.Right // of a mitre; a bevel is positive with its top to the left
+		if t.Scale == job.SawBevel {
+			positive = joint.Left
+		}
+		if t.Set = a; t.Side != positive {
+			t.Set = -a
+		}
+	}
+	if t.Angled != "" {
+		a, err := measure.ParseAngle(t.Angled)
+		if err != nil {
+			return job.Unreadable("test "+id, "corner", t.Angled, err)
+		}
+		t.Corner = &a
+	}
+	return nil
 }
 
 func settled(h job.ByHand, j *job.Job) []byte {

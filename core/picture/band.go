@@ -45,9 +45,10 @@ type BandOpening struct {
 
 // BandPiece is a piece on the band.
 type BandPiece struct {
-	ID   string  `json:"id"`
-	From float64 `json:"from"`
-	To   float64 `json:"to"`
+	ID    string  `json:"id"`
+	Level string  `json:"level" enum:"floor,rail,ceiling"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
 }
 
 // leastShare is the share of the band that the shortest wall gets.
@@ -98,10 +99,14 @@ func Unroll(m survey.Measures, r *job.Room, pieces []plan.Piece) Band {
 		from := m.From(f.wall, o, job.Floor)
 		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Breaks: o.Breaks(job.Floor), From: f.at + from.Inches()*f.scale, To: f.at + (from+o.Width.Length).Inches()*f.scale})
 	}
+	level := map[string]string{}
+	for _, k := range r.Runs {
+		level[k.ID] = string(k.Level)
+	}
 	for _, p := range pieces {
-		if f, ok := frames[p.Wall]; ok && p.Room == r.ID {
+		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap {
 			from, to := p.From.Inches(), (p.From + p.Length).Inches()
-			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, From: f.at + from*f.scale, To: f.at + to*f.scale})
+			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from*f.scale, To: f.at + to*f.scale})
 		}
 	}
 	return b

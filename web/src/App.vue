@@ -34,7 +34,7 @@ watch(
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
-const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', corner: 'One corner' }
+const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', corner: 'One corner' }
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
 
 function toStop(n: number) {

@@ -14,6 +14,8 @@ export const router = createRouter({
     { path: '/jobs/:job/joints', name: 'joints', component: () => import('./stops/JointsStop.vue') },
     { path: '/jobs/:job/saw', name: 'saw', component: () => import('./stops/SawStop.vue') },
     { path: '/jobs/:job/shop', name: 'shop', component: () => import('./pages/ShopPage.vue') },
+    { path: '/jobs/:job/shop/mouldings', name: 'mouldings', component: () => import('./pages/MouldingsPage.vue') },
+    { path: '/jobs/:job/shop/saws', name: 'saws', component: () => import('./pages/SawsPage.vue') },
     { path: '/:rest(.*)', redirect: { name: 'jobs' } },
   ],
 })

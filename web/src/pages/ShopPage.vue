@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // What the job is made with: mouldings and where they run, the saw, house rules.
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import RackList from '../parts/RackList.vue'
 import RunsPicker from '../parts/RunsPicker.vue'
 import type { MouldingView } from '../api/client'
-import { copeHands, insideJoints, mouldingKinds, setRule } from '../state/choices'
+import RunsSheet from './RunsSheet.vue'
+import SectionPicture from '../parts/SectionPicture.vue'
+import { copeHands, crownLies, insideJoints, mouldingKinds, setRule } from '../state/choices'
 import { attempt, newId, setOp, setter, view } from '../state/job'
 
 const v = computed(() => view.value!)
@@ -26,6 +28,8 @@ const remove = (id: string) => attempt({ do: 'remove', kind: 'moulding', id })
 const kindOf = (m: MouldingView, e: Event) => attempt(setOp('moulding', m.id, 'kind', (e.target as HTMLSelectElement).value, m.kind))
 /** A crown is told by its drop and projection until its section is known; a casing by its width. */
 const sizes: Record<string, [string, string]> = { crown: ['drop', 'projection'], casing: ['width', 'thickness'] }
+const runsOf = ref('')
+const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value))
 const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
 </script>
 
@@ -34,6 +38,7 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
     <section>
       <h2>Mouldings</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="card">
+        <RouterLink class="thumb" :to="{ name: 'mouldings', params: { job: v.id }, query: { moulding: m.id } }" :title="`Section of ${m.name || m.id}`"><SectionPicture :sketch="m.sketch" :crown="m.kind === 'crown'" /></RouterLink>
         <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
         <label class="kind"><span class="cap">kind</span><select :value="m.kind" @change="(e) => kindOf(m, e)"><option v-for="k in mouldingKinds" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
         <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
@@ -42,13 +47,14 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
         <EntryField label="stick lengths" :value="sticks(m)" :commit="setter('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
         <button class="link small" type="button" @click="remove(m.id)">Remove</button>
       </div>
-      <button class="btn plain" type="button" @click="add">Add moulding</button>
+      <p class="acts"><button class="btn plain" type="button" @click="add">Add moulding</button> <RouterLink class="btn" :to="{ name: 'mouldings', params: { job: v.id } }">Sections and the library</RouterLink></p>
       <p class="quiet small">What sticks cost and how many the yard has stands on the <RouterLink :to="{ name: 'prices', params: { job: v.id } }">price sheet</RouterLink>.</p>
     </section>
     <section>
       <h2>Where they run</h2>
       <p v-if="!v.rooms.length" class="quiet small">No rooms yet.</p>
-      <div v-for="r in v.rooms" :key="r.id" class="runs"><span>{{ r.title }}</span><RunsPicker :room="r" /></div>
+      <div v-for="r in v.rooms" :key="r.id" class="runs"><span>{{ r.title }}</span><RunsPicker :room="r" /><button v-if="r.runs.length" class="link small" type="button" @click="runsOf = r.id">Over which walls</button></div>
+      <RunsSheet v-if="runsRoom" :room="runsRoom" @close="runsOf = ''" />
     </section>
     <section>
       <h2>The saw</h2>
@@ -57,7 +63,7 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
         <EntryField v-for="f in sawFields" :key="f.field" :label="f.label" :value="String(f.is)" :commit="setter('saw', '', f.field)" inputmode="decimal" suffix="°" />
         <EntryField label="clicks home at, both sides" :value="detents" :commit="setter('saw', '', 'detents')" class="sticks" suffix="°" />
       </div>
-      <p class="quiet small">Angles without sign. Settings are rounded to what the scale can be read to; a cut past the swing becomes a note in the margin.</p>
+      <p class="quiet small">Angles without sign. Settings are rounded to what the scale can be read to; a cut past the swing becomes a note in the margin. <RouterLink :to="{ name: 'saws', params: { job: v.id } }">Saws, what they take, and their test cuts</RouterLink></p>
     </section>
     <section>
       <h2>Sticks and blade</h2>
@@ -76,10 +82,13 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
       <h2>House rules</h2>
       <div class="card">
         <div class="col"><span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="v.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" /></div>
+        <div class="col"><span class="cap">crown at the saw</span><el-segmented aria-label="Crown at the saw" :model-value="v.rules.crown" :options="crownLies" @change="(to: unknown) => setRule('crown', to)" /></div>
+        <LengthInput label="off the layout mark" :entry="v.rules.layout" :commit="setter('rules', '', 'layout')" />
+        <LengthInput label="to the bench under" :entry="v.rules.bench" :commit="setter('rules', '', 'bench')" />
         <div class="col"><span class="cap">scarfs</span><el-segmented aria-label="Scarfs" :model-value="v.rules.scarf" :options="scarfs" @change="(to: unknown) => setRule('scarf', to)" /></div>
         <div class="col"><span class="cap">coped ends</span><el-segmented aria-label="Coped ends" :model-value="v.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></div>
       </div>
-      <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting. A scarf at 22.5° shows small differences between two sticks less than one at 45°.</p>
+      <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting. A scarf at 22.5° shows small differences between two sticks less than one at 45°. Nested crown needs a stop and no arithmetic; flat takes tall crown and odd corners. Compound in the corners pushes a mark down: take it off the full drop.</p>
     </section>
     <section>
       <h2>This job</h2>
@@ -96,6 +105,6 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
 .col { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); }
 .runs { display: flex; align-items: center; gap: 14px; padding: 6px 0; } .runs span { width: 160px; }
 select { height: 40px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); } .kind { display: flex; flex-direction: column; gap: 2px; } .kind select { min-width: 110px; }
-section > .btn { margin-top: 12px; } .links { display: flex; gap: 18px; padding-top: 10px; }
+.thumb { width: 52px; height: 52px; flex: none; } .acts { padding-top: 12px; display: flex; gap: 10px; } .links { display: flex; gap: 18px; padding-top: 10px; }
 @media (max-width: 640px) { .shop { padding: 16px 14px 100px; } .runs { flex-direction: column; align-items: stretch; gap: 2px; } select { height: 48px; } }
 </style>

@@ -9,7 +9,7 @@ import LengthText from './LengthText.vue'
 import SetText from './SetText.vue'
 import type { Floor } from '../api/client'
 import { sheetOpen, shooting } from '../state/measuring'
-import { choose, chosen, doubtful, isChosen, pieceById, room } from '../state/place'
+import { choose, chosen, doubtful, isChosen, pieceById, room, runShown } from '../state/place'
 
 const props = defineProps<{ trim?: boolean }>()
 const box = ref<HTMLElement>()
@@ -49,9 +49,10 @@ const entryOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
 const readingOf = (id: string) => (cornerOf.value.get(id)?.readings.length ? (cornerOf.value.get(id)!.theta ?? '?') : '?')
 const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
+const trimmed = computed(() => (floor.value?.pieces ?? []).filter((p) => pieceById.value.get(p.id)?.run === runShown.value))
 /** Where each piece's hanging number goes: close to a short piece. */
 const numbers = computed(() =>
-  (floor.value?.pieces ?? []).map((p) => {
+  trimmed.value.map((p) => {
     const short = long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
     return { id: p.id, ...off(p.middle, p.facing, short ? 20 : 28), r: short ? 8.5 : 11 }
   }),
@@ -106,7 +107,7 @@ const readings = computed(() => {
       <polygon v-if="room?.closed" class="floor" :class="{ island: floor.island }" :points="path(floor.walls.map((w) => w.from))" />
       <g v-if="trim">
         <polygon
-          v-for="p in floor.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }"
+          v-for="p in trimmed" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }"
           :points="path(p.outline)" @click="choose('piece', p.id)"
         />
       </g>

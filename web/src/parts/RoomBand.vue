@@ -34,7 +34,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
       </button>
       <span v-for="o in band.openings" :key="o.id" class="door" :class="o.kind" :style="{ left: at(o.from), width: at(o.to - o.from) }"><i>{{ wide(o) > 48 ? o.kind : '' }}</i></span>
       <button
-        v-for="p in band.pieces" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
+        v-for="p in band.pieces" :key="p.id" class="piece" :class="[p.level, { on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }]" :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
         :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`" @click="choose('piece', p.id)"
       />
       <template v-for="(c, i) in band.corners" :key="`${c.id}${i}`">
@@ -54,7 +54,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .scale { height: 0; margin-top: 1px; font-size: 10.5px; line-height: 11px; color: var(--pencil); text-align: right; }
 .empty { padding: 34px 0; text-align: center; }
 .strip { position: relative; height: 116px; }
-.wall { position: absolute; top: 32px; height: 84px; padding: 2px 2px 0; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: flex-start; overflow: hidden; }
+.wall { position: absolute; top: 32px; height: 84px; padding: 8px 2px 0; border: 0; background: none; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: flex-start; overflow: hidden; }
 .wall:hover { background: #faf8f3; }
 .wall.on { background: var(--chalk-wash); }
 .wall.unknown { background: repeating-linear-gradient(45deg, transparent 0 6px, rgb(216 210 196 / 35%) 6px 8px); }
@@ -62,6 +62,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .len.tight { font-family: var(--narrow); font-size: 15px; }
 .num { font-size: 12px; color: var(--pencil); }
 .piece { position: absolute; top: 103px; height: 12px; margin-left: 1px; padding: 0; border: 1px solid var(--pine-edge); background: var(--pine); cursor: pointer; }
+.piece.ceiling { top: 31px; height: 9px; } .piece.rail { top: 74px; height: 7px; }
 .piece.done { background: var(--leaf-wash); border-color: var(--leaf); }
 .piece.on { outline: 2px solid var(--chalk); outline-offset: 1px; z-index: 2; }
 .door { position: absolute; top: 76px; height: 40px; border: 1px solid var(--ink); border-bottom: 0; background: var(--sheet); pointer-events: none; display: grid; place-items: center; }

@@ -33,6 +33,13 @@ const e = computed(() => {
   const kk = Math.max(1, Math.min((w - 40) / Math.max(ext.value.w, 1.2), (height.value - 110) / Math.max(ext.value.h, 1)))
   return { k: kk, x: topWidth.value + 44, y: height.value / 2 + (ext.value.h * kk) / 2 }
 })
+/** The blade as it leans, drawn where it leaves the piece, in the view from the end. */
+const tilted = computed(() => {
+  const [a, b] = props.bench.tilt
+  if (Math.abs(a![0]! - b![0]!) < 0.02) return null
+  const at = (p: number[]) => ({ x: e.value.x + p[0]! * e.value.k, y: e.value.y - p[1]! * e.value.k })
+  return { x1: at(a!).x, y1: at(a!).y, x2: at(b!).x, y2: at(b!).y }
+})
 const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[0]! * e.value.k).toFixed(1)},${(e.value.y - p[1]! * e.value.k).toFixed(1)}`).join(' '))
 </script>
 
@@ -47,6 +54,7 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
       <text class="quiet" :x="X(bench.fence[0]![0]!) + 6" :y="Y([0, 0]) - 20">fence</text>
       <line class="straight" :x1="X(bench.straight[0]!)" :y1="Y(bench.straight[0]!)" :x2="X(bench.straight[1]!)" :y2="Y(bench.straight[1]!)" />
       <polyline v-if="turned" class="arc" :points="path(bench.arc)" />
+      <line v-if="bench.added" class="fence added" :x1="X(bench.added[0]!) - 9" :x2="X(bench.added[1]!) - 9" :y1="Y(bench.added[0]!)" :y2="Y(bench.added[1]!)" />
       <line v-if="bench.topEdge" class="top-edge" :x1="X(bench.topEdge[0]!)" :y1="Y(bench.topEdge[0]!)" :x2="X(bench.topEdge[1]!)" :y2="Y(bench.topEdge[1]!)" />
       <line class="blade" :x1="X(bench.blade[0]!)" :y1="Y(bench.blade[0]!)" :x2="X(bench.blade[1]!)" :y2="Y(bench.blade[1]!)" />
       <circle class="handle" :cx="X(bench.handle)" :cy="Y(bench.handle)" r="11" />
@@ -61,7 +69,8 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
         <rect class="post" :x="e.x - 14" :y="e.y - ext.h * e.k - 20" width="14" :height="ext.h * e.k + 34" />
         <rect class="post" :x="e.x - 14" :y="e.y" :width="Math.max(ext.w * e.k + 60, 110)" height="14" />
         <polygon class="keep" :points="section" />
-        <text class="quiet" :x="e.x - 14" :y="e.y + 34">fence, and table below</text>
+        <line v-if="tilted" class="blade" :x1="tilted.x1" :y1="tilted.y1" :x2="tilted.x2" :y2="tilted.y2" />
+        <text class="quiet" :x="e.x - 14" :y="e.y + 34">{{ bench.touches }} to the fence</text>
       </g>
     </svg>
   </div>

@@ -24,6 +24,14 @@ export const cuts = computed(() => {
 })
 export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((p) => [p.id, p])))
 
+/** The run shown where pieces of several would lie on one another: that of the chosen piece, or the one picked, or the room's first with pieces. */
+export const pickedRun = ref('')
+export const runsCut = computed(() => (room.value?.runs ?? []).filter((k) => pieces.value.some((p) => p.run === k.id)))
+export const runShown = computed(() => {
+  const of = chosen.value?.kind === 'piece' ? pieceById.value.get(chosen.value.id)?.run : undefined
+  return of ?? runsCut.value.find((k) => k.id === pickedRun.value)?.id ?? runsCut.value[0]?.id ?? ''
+})
+
 /** The wall in hand, by its place in the room: the chosen one, that of the chosen corner or piece, or the first. */
 export const wallIndex = computed(() => {
   const r = room.value

@@ -25,11 +25,11 @@ function into(e: EndView): string {
     </thead>
     <tbody>
       <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
-        <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}</span></th>
+        <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}{{ p.group ? ' · bench' : '' }}</span></th>
         <td class="hang quiet">{{ p.hang }}</td>
         <td class="end"><div><span>{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
         <td class="g"><EndGlyph :end="p.left" hand="left" :done="!!p.left.mark" /></td>
-        <td class="len"><b><LengthText :of="p.cut" /></b><span v-if="p.cut.text !== p.length.text" class="quiet small">wall <LengthText :of="p.length" /></span></td>
+        <td class="len"><b v-if="p.hand?.inPlace" class="place">in place</b><b v-else><LengthText :of="p.cut" /></b><span v-if="p.cut.text !== p.length.text" class="quiet small">wall <LengthText :of="p.length" /></span></td>
         <td class="g"><EndGlyph :end="p.right" hand="right" :done="!!p.right.mark" /></td>
         <td class="end"><div><span>{{ p.right.joint }} <i>{{ into(p.right) }}</i></span><span><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></div></td>
         <td class="tick"><span class="screen-only" :class="{ good: p.done }">{{ p.done ? 'cut' : p.left.mark || p.right.mark ? 'one end' : '' }}<i v-if="p.miscuts" class="stop small"> {{ p.miscuts }} miscut</i></span><span class="print-only box">{{ p.done ? '✓' : '' }}</span></td>

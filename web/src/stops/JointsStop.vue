@@ -5,10 +5,17 @@ import FloorPlan from '../parts/FloorPlan.vue'
 import { copeHands, insideJoints, setRule } from '../state/choices'
 import { view } from '../state/job'
 import { useKeys } from '../state/keys'
-import { choose, chosen, isChosen, pieceById, pieces, room } from '../state/place'
+import { choose, chosen, isChosen, pieceById, pickedRun, pieces, room, runsCut, runShown } from '../state/place'
+import LengthText from '../parts/LengthText.vue'
 import CutList from './CutList.vue'
 
-const decisions = computed(() => (view.value?.decisions ?? []).filter((d) => d.room === room.value?.id))
+const decisions = computed(() => (view.value?.decisions ?? []).filter((d) => d.room === room.value?.id && d.run === runShown.value))
+const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: view.value!.mouldings.find((m) => m.id === k.moulding)?.name || k.moulding })))
+const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
+function pick(id: unknown) {
+  if (chosen.value?.kind === 'piece') chosen.value = null
+  pickedRun.value = String(id)
+}
 const rooms = computed(() =>
   (view.value?.rooms ?? []).map((r) => ({
     ...r,
@@ -34,6 +41,7 @@ const print = () => window.print()
     <div class="upper">
       <div class="drawing"><FloorPlan trim /></div>
       <div class="why">
+        <div v-if="runNames.length > 1" class="rules"><span class="cap">run</span><el-segmented aria-label="Run shown" :model-value="runShown" :options="runNames" @change="pick" /></div>
         <div class="rules" aria-label="House rules">
           <span class="cap">inside</span><el-segmented aria-label="Inside corners" :model-value="view!.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" />
           <template v-if="view!.rules.inside === 'cope'"><span class="cap">at</span><el-segmented aria-label="Which ends are coped" :model-value="view!.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></template>
@@ -49,7 +57,7 @@ const print = () => window.print()
       </div>
     </div>
     <div class="lower">
-      <div class="head"><h2>Cut list</h2><span class="quiet small">lengths at the back, bottom edge · {{ pieces.length }} pieces</span><span class="space" /><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button></div>
+      <div class="head"><h2>Cut list</h2><span class="quiet small">{{ pieces.length }} pieces, told at the back, bottom edge</span><span v-for="l in lines" :key="l.run" class="small line">{{ l.name }}: gauge block <b><LengthText :of="l.mark" /></b> under the ceiling<template v-if="l.lowest">, from {{ l.lowest }}</template><template v-if="l.stop">, crown stop <b><LengthText :of="l.stop" /></b></template></span><span class="space" /><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button></div>
       <div class="scroll"><CutList v-if="pieces.length" :rows="pieces" /><p v-else class="quiet empty">Nothing to cut yet. Measure a wall, and choose a moulding for the room in Shop.</p></div>
     </div>
   </section>

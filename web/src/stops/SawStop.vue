@@ -1,13 +1,21 @@
 <script setup lang="ts">
 // The next cut, readable from two metres: one end at a time.
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
-import { api, type Bench, type CutView, lineOf, take } from '../api/client'
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue'
+import { api, type BenchView, type CutView, lineOf, take } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
-import { attempt, metric, view } from '../state/job'
+import OrderPicker from './OrderPicker.vue'
+import { attempt, metric, setOp, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { choose, chosen, cuts, pieceById, room } from '../state/place'
+
+// What turns the piece in space, and the box to cut it again, are loaded when they are first wanted.
+const TurnPiece = defineAsyncComponent(() => import('../parts/TurnPiece.vue'))
+const CutAgain = defineAsyncComponent(() => import('./CutAgain.vue'))
+const onWall = ref(false)
+const again = ref(false)
+const inSpace = ref(true)
 
 const at = ref('') // the cut shown, as piece/hand
 const key = (c: CutView) => `${c.piece}/${c.hand}`
@@ -16,7 +24,7 @@ const cut = computed(() => cuts.value[index.value])
 const piece = computed(() => (cut.value ? pieceById.value.get(cut.value.piece) : undefined))
 const end = computed(() => (cut.value && piece.value ? piece.value[cut.value.hand] : undefined))
 const done = computed(() => cuts.value.filter((c) => c.done).length)
-const bench = shallowRef<Bench | null>(null)
+const bench = shallowRef<BenchView | null>(null)
 const trouble = ref('')
 
 function show(c?: CutView) {
@@ -82,10 +90,14 @@ async function takeBack() {
   if (end.value?.mark) await attempt({ do: 'unmark', id: end.value.mark })
 }
 const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)])
-useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut })
+useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut, f: () => (onWall.value = !onWall.value) })
+const putAway = (code: string) => attempt(setOp('job', '', 'put_away', [...view.value!.putAway, code], view.value!.putAway))
+const bringBack = () => attempt(setOp('job', '', 'put_away', [], view.value!.putAway))
+const stop = computed(() => view.value?.mouldings.find((m) => m.id === piece.value?.moulding)?.crown?.stop)
+const mates = computed(() => view.value?.groups.find((g) => g.id === piece.value?.group)?.pieces.filter((id) => id !== piece.value?.id).map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [])
 
-const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end' }
-const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: 'square, to the casing', scarf: 'scarf' })[end.value?.joint ?? 'square'])
+const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
+const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: end.value?.mitre?.degrees ? 'butt, to the wall' : 'square, to the casing', scarf: 'scarf' })[end.value?.joint ?? 'square'])
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
 const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
 const next = computed(() => {
@@ -98,9 +110,12 @@ const next = computed(() => {
 })
 const set = (c: CutView) => {
   const e = pieceById.value.get(c.piece)?.[c.hand]
-  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}` : 'no setting'
+  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}` : 'no setting'
 }
-const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degrees === end.value?.dial?.degrees
+const same = (c: CutView) => {
+  const e = pieceById.value.get(c.piece)?.[c.hand]
+  return e?.dial?.degrees === end.value?.dial?.degrees && e?.tilt?.degrees === end.value?.tilt?.degrees
+}
 </script>
 
 <template>
@@ -109,40 +124,45 @@ const same = (c: CutView) => pieceById.value.get(c.piece)?.[c.hand].dial?.degree
     <template v-else>
       <header>
         <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
-        <span class="dim">{{ done }} of {{ cuts.length }} cuts made</span>
+        <OrderPicker /><span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
         <div class="length-fig">
-          <span class="huge"><LengthText :of="piece.cut" /></span>
-          <span class="dim sub">{{ told[end.toldTo] }}<template v-if="!metric && piece.cut.feet">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
+          <span v-if="piece.hand?.inPlace" class="huge words">mark in place</span><span v-else class="huge"><LengthText :of="piece.cut" /></span>
+          <span class="dim sub">{{ piece.hand?.inPlace ? 'no number counts: hold it where it goes' : told[end.toldTo] }}<template v-if="end.topLong">, {{ end.topLong }}</template><template v-if="!metric && piece.cut.feet && !piece.hand?.inPlace">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
         </div>
         <div v-if="dial">
           <span class="big pink">{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span>
           <span class="dim sub">{{ end.dial ? (dial.side ? `handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing' }}</span>
         </div>
         <div v-if="end.tilt ?? end.bevel">
-          <span class="big">{{ (end.tilt ?? end.bevel)!.text }}</span><span class="dim sub">bevel</span>
+          <span class="big">{{ (end.tilt ?? end.bevel)!.text }}<small v-if="(end.tilt ?? end.bevel)!.side">{{ ` ${(end.tilt ?? end.bevel)!.side}` }}</small></span><span class="dim sub">{{ (end.tilt ?? end.bevel)!.side ? `bevel, blade’s top ${(end.tilt ?? end.bevel)!.side}` : 'bevel' }}</span>
         </div>
         <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
       </div>
-      <p v-if="end.mitre && !end.dial" class="warn" role="alert">This saw does not swing that far. The margin says what would.</p>
+      <p v-if="end.error" class="note">{{ end.error }}</p>
+      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? 'Along an added fence.' : `Cut ${end.pose}.` }}</b> {{ end.why }}</p>
+      <p v-if="piece.hand" class="note">{{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : '' }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.</p>
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
-      <p v-for="w in cut.cautions" :key="w" class="warn">{{ w }}</p>
-      <div class="picture">
+      <p v-for="w in cut.cautions" :key="w.code" class="warn">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
+      <div class="picture" :class="{ two: bench && inSpace }">
         <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
         <p v-else class="none">{{ trouble || '' }}</p>
+        <div v-if="bench && inSpace" class="space"><TurnPiece :solid="bench.solid" :on-wall="onWall" /><button class="flip" type="button" @click="onWall = !onWall">{{ onWall ? 'on the wall' : 'on the saw' }} <kbd>F</kbd></button></div>
       </div>
-      <p class="lies dim">{{ jointWord }} · {{ end.lies }} From above; you stand below. {{ bench?.toScale ? 'Piece and angles to scale.' : '' }}</p>
+      <p class="lies dim">{{ jointWord }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button v-if="view!.putAway.length" class="away" type="button" @click="bringBack">Show cautions again</button></p>
       <footer>
         <button v-if="!cut.done" class="act" type="button" :disabled="!end.mitre" @click="mark">Mark cut <kbd>Space</kbd></button>
         <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
         <button class="other" type="button" @click="miscut">Miscut <kbd>X</kbd></button>
         <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
+        <button class="other" type="button" @click="again = true">Recut, set length</button>
         <span class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></span>
       </footer>
       <ol class="next" aria-label="Next at this saw">
         <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
       </ol>
+      <CutAgain v-if="again" :piece="piece" :hand="cut.hand" @close="again = false" />
     </template>
   </section>
 </template>
@@ -159,7 +179,12 @@ h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-ri
 .big { font-size: 46px; font-weight: 700; line-height: 1.1; } .big small { font-size: 24px; }
 .pink { color: var(--pink); } .sub { font-size: 15px; }
 .warn { margin-top: 6px; padding: 5px 12px; border-left: 4px solid var(--pink); background: var(--dark-sheet); font-size: 14.5px; }
-.picture { flex: 1; min-height: 190px; margin-top: 8px; }
+.note { margin-top: 4px; font-size: 14.5px; color: var(--pale); } .note b { color: #fff; font-weight: 600; }
+.away { border: 0; background: none; color: var(--pale); cursor: pointer; padding: 0 6px; font-size: 13.5px; text-decoration: underline; }
+.words { font-size: 54px !important; } .count { white-space: nowrap; }
+.picture { flex: 1; min-height: 190px; margin-top: 8px; } .picture.two { display: grid; grid-template-columns: 1.7fr 1fr; gap: 10px; }
+.space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
+.flip { position: absolute; left: 8px; bottom: 8px; border: 1px solid var(--dark-rule); background: var(--dark); color: #fff; border-radius: 3px; padding: 4px 10px; min-height: 34px; cursor: pointer; font-size: 14px; } .flip kbd { background: none; border: 0; color: var(--pink); }
 .lies { font-size: 13.5px; padding: 4px 0 8px; }
 footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 .act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
@@ -171,10 +196,10 @@ footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-we
 .next { list-style: none; margin: 10px 0 0; padding: 8px 0 0; border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } }
+@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip, .away { min-height: 44px; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
-  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; }
+  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
   footer { display: grid; grid-template-columns: 1fr 1fr; } .act { grid-column: 1 / 3; min-height: 60px; } .then { grid-column: 1 / 3; margin: 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
   footer kbd { display: none; }
 }
