@@ -33,7 +33,7 @@ func (b *browser) fill(label, text string) {
 // rules, the moulding of a room.
 func TestShop(t *testing.T) {
 	b := onDemo(t, "joints")
-	b.see("this saw cannot reach the cut")
+	b.see("this saw reaches the cut with an added fence only")
 	b.click(".story .word", "Shop")
 	b.fill("swings left to", "70")
 	b.fill("swings right to", "70")
@@ -45,7 +45,7 @@ func TestShop(t *testing.T) {
 	js[bool](b, galley+"[1].click() || true")
 	b.until("!" + galley + "[1].checked")
 	b.click(".story .word", "Joints")
-	b.until("!document.body.innerText.includes('this saw cannot reach the cut')")
+	b.until("!document.body.innerText.includes('with an added fence only')")
 	b.see("67.6° left")
 	b.see("Base 1 and base 2 are mitred: the house rule mitres inside corners.")
 	b.click(".rules .el-segmented__item", "cope") // the same rule, changed where its joints are

@@ -133,13 +133,11 @@ func (s *server) atSaw(api huma.API) {
 		if m.Drawn() {
 			pair.Least = m.Profile().Least()
 		}
-		for text, to := range map[string]*measure.Length{in.Left: &pair.Left, in.Right: &pair.Right} {
-			if *to, err = measure.ParseLength(text, j.Unit); err != nil {
-				return nil, asProblem(err)
-			}
+		if pair.Left, err = measure.ParseLength(in.Left, j.Unit); err != nil {
+			return nil, asProblem(err)
 		}
-		if in.Left == in.Right {
-			pair.Right = pair.Left
+		if pair.Right, err = measure.ParseLength(in.Right, j.Unit); err != nil {
+			return nil, asProblem(err)
 		}
 		if pair.Left <= 0 || pair.Right <= 0 || pair.Left > 2*pair.Projection || pair.Right > 2*pair.Projection {
 			return nil, problem(http.StatusUnprocessableEntity, "A mitre of 45 runs about as far as the crown projects, "+m.Out().In(j.Unit)+".", FieldProblem{Field: "left", Value: in.Left, Message: "is no run of a test mitre", Remedy: "Measure along the piece from its long point to square across its short one."})

@@ -204,7 +204,9 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		if json.Unmarshal(b, &m.Section) != nil {
 			return bad("is no list of points", "send points with u, z and bow")
 		}
-		err = job.Resolve(&m, unit)
+		if len(m.Section) > 0 { // a moulding without one has its measures to read
+			err = job.Resolve(&m, unit)
+		}
 		*p = m.Section
 	default:
 		if json.Unmarshal(b, p) != nil {
@@ -257,6 +259,8 @@ func same(a, b any) bool {
 	case *job.Lean:
 		y := b.(*job.Lean)
 		return x == nil && y == nil || x != nil && y != nil && x.Angle == y.Angle
+	case []string:
+		return slices.Equal(x, b.([]string))
 	case []job.SectionPoint:
 		return slices.EqualFunc(x, b.([]job.SectionPoint), func(p, q job.SectionPoint) bool {
 			return p.U.Length == q.U.Length && p.Z.Length == q.Z.Length && same(p.Bow, q.Bow)

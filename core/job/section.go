@@ -89,6 +89,18 @@ func written(l measure.Length, unit measure.Unit) Entry {
 // Drawn tells whether the moulding's section is known.
 func (m *Moulding) Drawn() bool { return len(m.Section) > 0 }
 
+// Joint is the joint at inside corners: the moulding's own, mitred where its section
+// cannot be coped, or the house rule's.
+func (m *Moulding) Joint(rules Rules) string {
+	switch {
+	case m.Inside != "":
+		return m.Inside
+	case rules.Inside == InsideCope && m.Drawn() && !m.Profile().Cope().OK:
+		return InsideMitre
+	}
+	return rules.Inside
+}
+
 // Read are the crown's measures as read in a square; its feet as entered, or as its
 // section has them.
 func (m *Moulding) Read() profile.Read {

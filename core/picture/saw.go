@@ -92,7 +92,7 @@ func OnSaw(c Cut, st Stock) Bench {
 	b.Blade = [2]Point{{round(x0 - far*sin), round(far * cos)}, {round(x0 + long*sin), round(-long * cos)}}
 	b.Handle = b.Blade[1]
 	b.Straight = [2]Point{{round(x0), 0}, {round(x0), round(table)}}
-	radius := -table * 0.72
+	radius := -table * 0.84
 	for k := 0; k <= 12; k++ {
 		a := measure.Angle(float64(s.Mitre) * float64(k) / 12)
 		b.Arc = append(b.Arc, Point{round(x0 + radius*a.Sin()), round(-radius * a.Cos())})

@@ -22,16 +22,11 @@ func (b *builder) shape(m *job.Moulding) *shape {
 	if s, ok := b.shapes[m.ID]; ok {
 		return s
 	}
-	s := &shape{Stock: saw.StockOf(b.job, m), inside: b.job.Rules.Inside}
+	s := &shape{Stock: saw.StockOf(b.job, m), inside: m.Joint(b.job.Rules)}
 	if m.Drawn() {
 		s.section = m.Profile()
 		s.coped, s.least, s.alike = s.section.Cope(), s.section.Least(), s.section.Alike(s.Crown)
-		if !s.coped.OK && m.Inside == "" && s.inside == job.InsideCope {
-			s.inside, s.forced = job.InsideMitre, true
-		}
-	}
-	if m.Inside != "" {
-		s.inside = m.Inside
+		s.forced = m.Inside == "" && s.inside != b.job.Rules.Inside
 	}
 	b.shapes[m.ID] = s
 	return s

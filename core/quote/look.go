@@ -239,7 +239,8 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	var pieces []Piece
 	over := run.Level == job.Ceiling // passes over doors
 	m := survey.Reduce(j, r)
-	for i, w := range r.Walls {
+	for _, i := range r.Over(&run) {
+		w := r.Walls[i]
 		length, rough, ok := m.Bought(i, run.Level)
 		if !ok {
 			continue
@@ -273,12 +274,13 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 		}
 	}
 	if room.Known > 0 {
-		if j.Rules.Inside == job.InsideMitre {
-			q.Joints.Mitre += room.Inside
+		inside, outside := corners(r, &run, room)
+		if q.Moulding.Joint(j.Rules) == job.InsideMitre {
+			q.Joints.Mitre += inside
 		} else {
-			q.Joints.Cope += room.Inside
+			q.Joints.Cope += inside
 		}
-		q.Joints.Outside += room.Outside
+		q.Joints.Outside += outside
 		q.Joints.Return += r.Look.Returns
 	}
 	for _, p := range pieces {
@@ -286,6 +288,22 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 		q.Joints.Scarf += scarfs(j, q.Moulding, p.Length)
 	}
 	q.Pieces = append(q.Pieces, pieces...)
+}
+
+// corners are those that a run turns: all of the room's, or those within its stretch.
+func corners(r *job.Room, run *job.Run, room Room) (inside, outside int) {
+	if run.Whole() {
+		return room.Inside, room.Outside
+	}
+	over := r.Over(run)
+	for n := 1; n < len(over); n++ {
+		if r.Corners[over[n-1]].Kind == job.Outside {
+			outside++
+		} else {
+			inside++
+		}
+	}
+	return inside, outside
 }
 
 func longestOf(pieces []Piece) int {

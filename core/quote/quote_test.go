@@ -1,6 +1,7 @@
 package quote
 
 import (
+	"encoding/json"
 	"fmt"
 	"testing"
 
@@ -256,4 +257,21 @@ func TestMissingPricesAreSaid(t *testing.T) {
 	assert.Contains(t, Work(&j).Choices[0].Missing, "nor has")
 	j.Mouldings[0].Rate = 1
 	assert.Contains(t, Work(&j).Choices[0].Missing, "no price")
+}
+
+// A run over a stretch of walls is counted over that alone, with the corners it turns;
+// a moulding that cannot be coped is priced as mitred.
+func TestARunOverAStretch(t *testing.T) {
+	var j job.Job
+	require.NoError(t, json.Unmarshal([]byte(`{"gnomon":3,"mouldings":[{"id":"c","kind":"crown","height":"4","thickness":"3"}],"rooms":[{"id":"r","closed":true,
+		"walls":[{"id":"a","length":"10'"},{"id":"b","length":"8'"},{"id":"c","length":"10'"},{"id":"d","length":"8'"}],"runs":[{"id":"k","moulding":"c","level":"ceiling","first":"d","last":"a"}]}]}`), &j))
+	require.NoError(t, job.Resolve(&j, "in"))
+	j.Normalise()
+	require.NoError(t, j.Check())
+	l := Take(&j)
+	require.Len(t, l.Mouldings, 1)
+	assert.Equal(t, 18*measure.Foot, l.Mouldings[0].Length)
+	assert.Equal(t, Count{Cope: 1}, l.Joints)
+	j.Mouldings[0].Inside = job.InsideMitre
+	assert.Equal(t, Count{Mitre: 1}, Take(&j).Joints)
 }

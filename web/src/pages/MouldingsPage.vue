@@ -173,7 +173,7 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
         </div>
         <div class="points">
           <template v-if="m.points.length">
-            <div class="pthead small quiet"><span>#</span><span>out from wall</span><span>up</span><span>bow of the arc</span><span /></div>
+            <div class="pthead small quiet"><span>#</span><span>out</span><span>up</span><span>bow</span><span /></div>
             <div v-for="(p, i) in m.points" :key="`${m.id}${i}`" class="pt" :class="{ on: chosen === i }" @focusin="chosen = i">
               <span class="n">{{ i + 1 }}</span>
               <EntryField :label="`point ${i + 1}, out`" :value="p.u.typed" :commit="change(i, 'u')" /><EntryField :label="`point ${i + 1}, up`" :value="p.z.typed" :commit="change(i, 'z')" /><EntryField :label="`point ${i + 1}, bow`" :value="p.bow.typed === '0' ? '' : p.bow.typed" :commit="change(i, 'bow')" placeholder="straight" />
@@ -202,7 +202,7 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
 
 <style scoped>
 .page { display: flex; height: 100%; min-height: 0; }
-.list { width: 218px; flex: none; border-right: 1px solid var(--rule); background: var(--sheet); padding: 10px; display: flex; flex-direction: column; gap: 4px; overflow: auto; }
+.list { width: 196px; flex: none; border-right: 1px solid var(--rule); background: var(--sheet); padding: 10px; display: flex; flex-direction: column; gap: 4px; overflow: auto; }
 .list > button:not(.btn) { display: flex; gap: 10px; align-items: center; border: 0; border-radius: 3px; background: none; padding: 6px; text-align: left; cursor: pointer; min-height: 52px; } .list > button.on { background: var(--chalk-wash); } .list b, .list .small { display: block; }
 .list .btn { margin-top: 6px; justify-content: center; } .back { font-size: 13px; padding: 2px 6px 8px; }
 .thumb { width: 44px; height: 44px; flex: none; }
@@ -210,12 +210,12 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
 .head, .row { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: flex-end; } .head :deep(.wide) { width: 200px; }
 .sel { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); }
 select, textarea { border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font: inherit; } select { height: 40px; padding: 0 8px; } textarea { width: 100%; padding: 8px; font-size: 13px; margin: 6px 0; }
-.body { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(240px, 1fr) minmax(300px, 1.15fr) 372px; gap: 18px; padding-top: 12px; }
+.body { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(220px, 1fr) 318px 288px; gap: 16px; padding-top: 12px; }
 .drawing { background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; min-height: 340px; display: flex; flex-direction: column; } .drawing > :first-child { flex: 1; } .cap2 { padding: 4px 10px; }
 .facts { display: flex; flex-direction: column; gap: 8px; font-size: 14.5px; overflow: auto; } .facts p { max-width: 60ch; }
 dl { display: grid; grid-template-columns: 84px 1fr; gap: 4px 10px; margin: 0; } dt { color: var(--pencil); } dd { margin: 0; }
 .tick { display: flex; gap: 6px; align-items: center; font-size: 14px; min-height: 36px; } .files { align-items: center; }
-.points { overflow: auto; } .pthead, .pt { display: grid; grid-template-columns: 22px 1fr 1fr 1fr 44px; gap: 6px; align-items: center; }
+.points { overflow: auto; } .pthead, .pt { display: grid; grid-template-columns: 18px 1fr 1fr 1fr 40px; gap: 5px; align-items: center; }
 .pt { padding: 2px 0; } .pt.on .n { color: var(--chalk); font-weight: 700; } .n { font-size: 13px; color: var(--pencil); }
 .pt :deep(.entry) { width: auto; } .pt :deep(label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } .pt :deep(input) { height: 32px; font-size: 14px; font-weight: 400; padding: 0 8px; }
 .acts { display: flex; gap: 8px; } .acts .link { font-size: 18px; min-width: 18px; text-align: center; }

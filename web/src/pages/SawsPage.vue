@@ -17,8 +17,8 @@ const angles = computed(() => [
   { field: 'mitre_right', label: 'swings right to', is: s.value!.mitreRight },
   { field: 'bevel_left', label: 'tilts left to', is: s.value!.bevelLeft },
   { field: 'bevel_right', label: 'tilts right to', is: s.value!.bevelRight },
-  { field: 'resolution', label: 'mitre scale reads to', is: s.value!.resolution },
-  { field: 'bevel_resolution', label: 'bevel scale reads to', is: s.value!.bevelReads || s.value!.resolution },
+  { field: 'resolution', label: 'mitre reads to', is: s.value!.resolution },
+  { field: 'bevel_resolution', label: 'bevel reads to', is: s.value!.bevelReads || s.value!.resolution },
 ])
 const lengths = [
   { field: 'blade', label: 'blade across' }, { field: 'nested_height', label: 'up the fence' }, { field: 'nested_depth', label: 'nested, on table' },
@@ -115,7 +115,7 @@ const chart = computed(() => {
       <div class="row"><EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button><span v-else class="good">This job is cut on it.</span></div>
       <div class="row">
         <EntryField v-for="f in angles" :key="f.field" :label="f.label" :value="String(f.is)" :commit="setter('saw', s.id, f.field)" inputmode="decimal" suffix="°" class="num" />
-        <EntryField label="clicks home at, both sides" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
+        <EntryField label="clicks home at" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
       </div>
       <div class="row">
         <EntryField v-for="f in lengths" :key="f.field" :label="f.label" :value="s.facts[f.field]?.typed ?? ''" :commit="clearable('saw', s.id, f.field)" class="num" placeholder="not known" />
@@ -178,8 +178,8 @@ const chart = computed(() => {
 .list { width: 218px; flex: none; border-right: 1px solid var(--rule); background: var(--sheet); padding: 10px; display: flex; flex-direction: column; gap: 4px; overflow: auto; }
 .list > button:not(.btn) { border: 0; border-radius: 3px; background: none; padding: 8px; text-align: left; cursor: pointer; min-height: 48px; } .list > button.on { background: var(--chalk-wash); } .list b, .list .small { display: block; } .list .btn { margin-top: 6px; justify-content: center; } .back { font-size: 13px; padding: 2px 6px 8px; }
 .one { flex: 1; min-width: 0; padding: 12px 20px 30px; overflow: auto; }
-.row { display: flex; flex-wrap: wrap; gap: 8px 10px; align-items: flex-end; padding: 4px 0 8px; } .row :deep(.wide) { width: 240px; } .row :deep(.mid) { width: 210px; } .row :deep(.num) { width: 118px; }
-.sel { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); } select { height: 40px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font: inherit; }
+.row { display: flex; flex-wrap: wrap; gap: 8px 10px; align-items: flex-end; padding: 4px 0 8px; } .row :deep(.wide) { width: 240px; } .row :deep(.mid) { width: 176px; } .row :deep(.num) { width: 100px; }
+.sel { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); } select { height: 40px; padding: 0 6px; max-width: 240px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font: inherit; }
 .cols { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; padding-top: 6px; } .card { background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 12px 14px; display: flex; flex-direction: column; gap: 6px; } .card h2:not(:first-child) { padding-top: 8px; }
 .chart { width: 100%; height: auto; } .axis { stroke: var(--rule); } .chart text { font-size: 11px; fill: var(--pencil); } .chart polyline { fill: none; stroke: var(--chalk); stroke-width: 1.6; } .chart .mitre line { stroke: var(--chalk); stroke-width: 1.6; } .chart .mitre circle { fill: var(--chalk); } .chart .bevel polyline { stroke: var(--ochre); stroke-dasharray: 4 3; } .chart .bevel line { stroke: var(--ochre); } .chart .bevel circle { fill: var(--sheet); stroke: var(--ochre); stroke-width: 2; }
 .errors { border-collapse: collapse; font-size: 14.5px; } .errors td { padding: 3px 14px 3px 0; } .tests, .verdict { list-style: none; margin: 0; padding: 0; font-size: 14.5px; } .tests li { display: flex; justify-content: space-between; gap: 12px; padding: 4px 0; border-top: 1px solid #ece7db; } .verdict li { padding: 4px 0 4px 12px; border-left: 3px solid var(--chalk); margin: 3px 0; }

@@ -9,12 +9,12 @@ const props = defineProps<{ bench: Bench; swing: string; markText: string; light
 const hatch = useId()
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
-const side = computed(() => !props.small && width.value > 560)
-const topWidth = computed(() => (side.value ? width.value * 0.72 : width.value))
-const k = computed(() => Math.max(1, Math.min(topWidth.value / props.bench.box[2]!, height.value / props.bench.box[3]!)))
+const side = computed(() => !props.small && width.value > 440)
+const topWidth = computed(() => (side.value ? width.value * 0.7 : width.value))
+const k = computed(() => Math.max(1, Math.min(topWidth.value / props.bench.box[2]!, (height.value - 24) / props.bench.box[3]!)))
 const X = (p: number[]) => topWidth.value / 2 + p[0]! * k.value
 // The saw's y points away from whoever stands at it; the page's points down.
-const Y = (p: number[]) => (props.bench.box[1]! + props.bench.box[3]! - p[1]!) * k.value + Math.max(0, (height.value - props.bench.box[3]! * k.value) / 2)
+const Y = (p: number[]) => (props.bench.box[1]! + props.bench.box[3]! - p[1]!) * k.value + Math.max(14, (height.value - props.bench.box[3]! * k.value) / 2)
 const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixed(2)}`).join(' ')
 const centre = (ps: number[][]) => [ps.reduce((a, p) => a + p[0]!, 0) / ps.length, ps.reduce((a, p) => a + p[1]!, 0) / ps.length]
 const keepAt = computed(() => centre(props.bench.keep))
@@ -70,7 +70,7 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
         <rect class="post" :x="e.x - 14" :y="e.y" :width="Math.max(ext.w * e.k + 60, 110)" height="14" />
         <polygon class="keep" :points="section" />
         <line v-if="tilted" class="blade" :x1="tilted.x1" :y1="tilted.y1" :x2="tilted.x2" :y2="tilted.y2" />
-        <text class="quiet" :x="e.x - 14" :y="e.y + 34">{{ bench.touches }} to the fence</text>
+        <text class="quiet" :x="e.x - 14" :y="e.y + 34">at the fence:<tspan :x="e.x - 14" dy="16">{{ bench.touches }}</tspan></text>
       </g>
     </svg>
   </div>

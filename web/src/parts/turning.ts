@@ -106,7 +106,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     place.visible = ease >= 0.5
     // Whoever looks stands at the saw, or in the room.
     const sway = 0.32 * Math.sin(now / 2600)
-    const d = 3.1 * size + 4.2
+    const d = 3.9 * size + 4.6
     const low = ease > 0.5 ? -0.12 : 0.62
     camera.position.set(d * Math.sin(sway - 0.45), -d * Math.cos(sway - 0.45) * 0.86, d * low + size * 0.5)
     camera.up.set(0, 0, 1)

@@ -25,8 +25,8 @@ function into(e: EndView): string {
     </thead>
     <tbody>
       <tr v-for="p in rows" :key="p.id" :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
-        <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}{{ p.group ? ' · bench' : '' }}</span></th>
-        <td class="hang quiet">{{ p.hang }}</td>
+        <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}</span></th>
+        <td class="hang quiet">{{ p.hang }}<span v-if="p.group" class="bench" title="glued up on the bench">bench</span></td>
         <td class="end"><div><span>{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
         <td class="g"><EndGlyph :end="p.left" hand="left" :done="!!p.left.mark" /></td>
         <td class="len"><b v-if="p.hand?.inPlace" class="place">in place</b><b v-else><LengthText :of="p.cut" /></b><span v-if="p.cut.text !== p.length.text" class="quiet small">wall <LengthText :of="p.length" /></span></td>
@@ -49,7 +49,7 @@ tbody tr { cursor: pointer; } tbody tr:hover { background: #faf8f3; } tr.on { ba
 .len { text-align: right; white-space: nowrap; } .len b { font-size: 17px; font-weight: 600; } .len span.small { display: block; line-height: 1; }
 thead .len { text-align: right; }
 .end { font-family: var(--narrow); font-size: 14px; } .end div { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 0 6px; white-space: nowrap; } .end i, .tick i { font-style: normal; color: var(--pencil); }
-.hang { width: 36px; text-align: center; } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
+.hang { width: 36px; text-align: center; } .bench { display: block; font-size: 11px; line-height: 1; color: var(--chalk); } .g { width: 44px; padding: 4px 2px; } .tick { width: 54px; }
 @media screen and (max-width: 640px) { /* a card a piece: name and length, then the two ends */
   .cuts, .cuts tbody { display: block; } colgroup, thead, .hang, .g { display: none; }
   .cuts tr { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; padding: 8px 0; border-bottom: 1px solid #ece7db; }

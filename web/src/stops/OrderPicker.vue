@@ -43,7 +43,7 @@ async function tryAnew() {
 </template>
 
 <style scoped>
-.order { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; font-size: 14px; color: var(--dark-pencil); }
+.order { margin-top: 8px; padding-top: 6px; border-top: 1px solid var(--dark-rule); display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; font-size: 14px; color: var(--dark-pencil); }
 label { display: flex; gap: 8px; align-items: center; }
 select { height: 34px; background: var(--dark-sheet); color: #fff; border: 1px solid var(--dark-rule); border-radius: 3px; padding: 0 8px; }
 .text { border: 0; background: none; color: var(--pale); padding: 0; cursor: pointer; text-align: left; min-height: 32px; }

@@ -124,7 +124,7 @@ const same = (c: CutView) => {
     <template v-else>
       <header>
         <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
-        <OrderPicker /><span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
+        <span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
         <div class="length-fig">
@@ -141,10 +141,10 @@ const same = (c: CutView) => {
         <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
       </div>
       <p v-if="end.error" class="note">{{ end.error }}</p>
-      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? 'Along an added fence.' : `Cut ${end.pose}.` }}</b> {{ end.why }}</p>
+      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? 'Along an added fence.' : `Cut ${end.pose}.` }}</b> <SetText :text="end.why" /></p>
       <p v-if="piece.hand" class="note">{{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : '' }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.</p>
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
-      <p v-for="w in cut.cautions" :key="w.code" class="warn">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
+      <p v-for="w in cut.cautions" :key="w.code" class="warn each">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
       <div class="picture" :class="{ two: bench && inSpace }">
         <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
         <p v-else class="none">{{ trouble || '' }}</p>
@@ -156,9 +156,10 @@ const same = (c: CutView) => {
         <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
         <button class="other" type="button" @click="miscut">Miscut <kbd>X</kbd></button>
         <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
-        <button class="other" type="button" @click="again = true">Recut, set length</button>
+        <button class="other" type="button" title="Take something off and cut again, or set its length by hand" @click="again = true">Recut</button>
         <span class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></span>
       </footer>
+      <OrderPicker />
       <ol class="next" aria-label="Next at this saw">
         <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
       </ol>
@@ -173,7 +174,7 @@ const same = (c: CutView) => {
 header { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; }
 h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-right: 6px; }
 .dim { color: var(--dark-pencil); font-weight: 400; }
-.figures { display: flex; flex-wrap: wrap; gap: 4px 34px; align-items: flex-end; }
+.figures { display: flex; flex-wrap: wrap; gap: 4px 24px; align-items: flex-start; } .figures > div:not(.length-fig) { max-width: 186px; padding-top: 30px; } .figures .sub { line-height: 1.25; }
 .figures > div { display: flex; flex-direction: column; }
 .huge { font-size: 80px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
 .big { font-size: 46px; font-weight: 700; line-height: 1.1; } .big small { font-size: 24px; }
@@ -182,7 +183,8 @@ h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-ri
 .note { margin-top: 4px; font-size: 14.5px; color: var(--pale); } .note b { color: #fff; font-weight: 600; }
 .away { border: 0; background: none; color: var(--pale); cursor: pointer; padding: 0 6px; font-size: 13.5px; text-decoration: underline; }
 .words { font-size: 54px !important; } .count { white-space: nowrap; }
-.picture { flex: 1; min-height: 190px; margin-top: 8px; } .picture.two { display: grid; grid-template-columns: 1.7fr 1fr; gap: 10px; }
+.warn.each { margin-top: 2px; padding: 2px 12px; } .note + .warn.each { margin-top: 6px; }
+.picture { flex: 1; min-height: 148px; margin-top: 8px; } .picture.two { display: grid; grid-template-columns: 2.2fr 1fr; gap: 10px; }
 .space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
 .flip { position: absolute; left: 8px; bottom: 8px; border: 1px solid var(--dark-rule); background: var(--dark); color: #fff; border-radius: 3px; padding: 4px 10px; min-height: 34px; cursor: pointer; font-size: 14px; } .flip kbd { background: none; border: 0; color: var(--pink); }
 .lies { font-size: 13.5px; padding: 4px 0 8px; }
@@ -193,13 +195,13 @@ footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-weight: 400; padding: 0; }
 .then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then .sub { display: block; font-size: 13px; } .then i { font-style: normal; color: var(--pink); }
 :focus-visible { outline-color: var(--pale); }
-.next { list-style: none; margin: 10px 0 0; padding: 8px 0 0; border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
+.next { list-style: none; margin: 4px 0 0; padding: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
 @media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip, .away { min-height: 44px; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
-  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
+  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
   footer { display: grid; grid-template-columns: 1fr 1fr; } .act { grid-column: 1 / 3; min-height: 60px; } .then { grid-column: 1 / 3; margin: 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
   footer kbd { display: none; }
 }
