@@ -41,6 +41,7 @@ test-go:
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseSlope -fuzztime 5s
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 5s
+	$(GO) test ./files -run '^$$' -fuzz FuzzReadSection -fuzztime 5s
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
 	cd web && npm run --silent check && npm run --silent build

@@ -26,6 +26,13 @@ const sticksLaid = `(async () => {
 	document.querySelectorAll('.piece')[4].click()
 })()`
 
+// onSmallSaw lets the job be cut on the small saw, and chooses a piece that it takes flat only.
+const onSmallSaw = `(async () => {
+	await fetch('/api/jobs/ferry-house/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ client: 'picture', ops: [{ do: 'set', kind: 'job', field: 'saw', value: 'jetty' }] }) })
+	document.querySelector('.band [aria-label="Crown 5"]').click()
+	while (!document.querySelector('.saw .note')) await new Promise(r => setTimeout(r, 50))
+})()`
+
 // TestScreenshots takes one picture of each main view from the demo.
 func TestScreenshots(t *testing.T) {
 	if *shots == "" {
@@ -45,7 +52,9 @@ func TestScreenshots(t *testing.T) {
 		{"prices", "/jobs/ferry-house/prices", 1280, 800, ".prices .line", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=ticket-office", 1280, 800, ".cuts", "document.querySelectorAll('.why li button')[2].click()"},
-		{"saw", "/jobs/ferry-house/saw?room=galley", 1280, 800, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
+		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
+		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
+		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
 		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
 		{"saw-tablet", "/jobs/ferry-house/saw?room=galley", 820, 1180, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".plan svg", "0"},
@@ -54,6 +63,7 @@ func TestScreenshots(t *testing.T) {
 		{"one-corner-phone", "/corner?reading=91.5&lie=flat-top&spring=38", 390, 844, ".answers .blade", "0"},
 		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
 		{"jobs", "/", 1280, 800, ".jobs li", "0"},
+		{"saw-flat", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", onSmallSaw},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {

@@ -17,6 +17,7 @@ const keys: [string, string][] = [
   ['U', 'inches or millimetres'],
   ['Space', 'mark cut'],
   ['X', 'miscut'],
+  ['F', 'the piece on the saw, on the wall'],
   ['M', 'at Sticks: move the chosen piece to another stick'],
   ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
   ['Ctrl K · /', 'go to a wall, corner or piece'],

@@ -182,7 +182,7 @@ h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-ri
 .warn { margin-top: 6px; padding: 5px 12px; border-left: 4px solid var(--pink); background: var(--dark-sheet); font-size: 14.5px; }
 .note { margin-top: 4px; font-size: 14.5px; color: var(--pale); } .note b { color: #fff; font-weight: 600; }
 .away { border: 0; background: none; color: var(--pale); cursor: pointer; padding: 0 6px; font-size: 13.5px; text-decoration: underline; }
-.words { font-size: 54px !important; } .count { white-space: nowrap; }
+.big, .huge { white-space: nowrap; } .words { font-size: 54px !important; } .count { white-space: nowrap; }
 .warn.each { margin-top: 2px; padding: 2px 12px; } .note + .warn.each { margin-top: 6px; }
 .picture { flex: 1; min-height: 148px; margin-top: 8px; } .picture.two { display: grid; grid-template-columns: 2.2fr 1fr; gap: 10px; }
 .space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
@@ -198,7 +198,7 @@ footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-we
 .next { list-style: none; margin: 4px 0 0; padding: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip, .away { min-height: 44px; } }
+@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
   .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
