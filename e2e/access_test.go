@@ -21,7 +21,7 @@ func TestAccessibility(t *testing.T) {
 		b := open(t, size[0], size[1])
 		for path, ready := range map[string]string{
 			"/": ".jobs li", "/corner?reading=91.5": ".answers .blade", "/jobs/ferry-house/measure": ".plan svg", "/jobs/ferry-house/joints": ".cuts",
-			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select",
+			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown": ".points .pt", "/jobs/ferry-house/shop/saws?saw=jetty": ".chart",
 			"/jobs/ferry-house/look": ".look .cards", "/jobs/ferry-house/quote": ".sheet .sums", "/jobs/ferry-house/prices": ".prices .line", "/jobs/ferry-house/sticks": ".sticks .btn",
 		} {
 			b.goTo(p.addr + path)

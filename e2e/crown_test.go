@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
@@ -64,11 +65,18 @@ func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 	b.see("Can be coped")
 	b.until("document.querySelectorAll('.points .pt').length === 5")
 
+	// A point is dragged: the drawing and the table follow, and the measures with them.
+	at := js[[]float64](b, "(() => { const r = document.querySelectorAll('.drawing .hit')[1].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()")
+	b.do(chromedp.MouseEvent(input.MousePressed, at[0], at[1], chromedp.ButtonLeft), chromedp.MouseEvent(input.MouseMoved, at[0]+30, at[1], chromedp.ButtonLeft), chromedp.MouseEvent(input.MouseReleased, at[0]+30, at[1], chromedp.ButtonLeft))
+	b.until("document.querySelector('.pt:nth-child(3) input').value !== '1/2' && document.querySelector('.pt:nth-child(3) input').value !== ''")
+	b.chord(input.ModifierCtrl, "z")
+	b.until(`document.querySelector('.pt:nth-child(3) input').value.startsWith('1/2')`)
+
 	// The saw: too small for it; a test cut is entered and shows as ±.
 	b.goTo(p.addr + "/jobs/ferry-house/shop/saws?saw=jetty&room=pursers-study")
 	b.click("button", "Cut this job on it")
 	b.see("This job is cut on it.")
-	b.fill("corner they make", "89.4")
+	b.fill("corner made", "89.4")
 	b.click("button", "Keep this test")
 	b.until("document.querySelectorAll('.tests li').length === 5")
 	b.see("±")

@@ -11,6 +11,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
@@ -40,7 +41,7 @@ func TestFigures(t *testing.T) {
 	for range 5 {
 		b.goTo("about:blank")
 		b.goTo(p.addr + "/jobs/ferry-house/joints")
-		b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 9")
+		b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 17")
 		loads = append(loads, js[float64](b, "(performance.mark('seen'), performance.getEntriesByName('seen')[0].startTime)"))
 	}
 	t.Logf("from request to the cut list on screen: %.0f ms at most (polled every 30 ms), of %v", loads, len(loads))
@@ -74,6 +75,28 @@ func TestFigures(t *testing.T) {
 		time.Sleep(100 * time.Millisecond)
 	}
 	t.Logf("from leaving a corner's field to the new plan on screen: %.0f ms", js[[]float64](b, "window.times"))
+
+	// From choosing a piece on the band to its pictures on the Saw stop: both the drawing
+	// and the piece in space, drawn by software here.
+	b.goTo(p.addr + "/jobs/ferry-house/saw")
+	b.until("document.querySelector('.saw .blade') && document.querySelector('.space')")
+	b.do(chromedp.Sleep(2 * time.Second))
+	shown := `(async () => {
+		const out = []
+		for (const n of [2, 5, 3, 6, 4, 7]) {
+			const was = document.querySelector('.bench svg').getAttribute('aria-label') + document.querySelector('h2').innerText
+			const t = performance.now()
+			document.querySelector('.band [aria-label="Crown ' + n + '"]').click()
+			while (document.querySelector('.bench svg').getAttribute('aria-label') + document.querySelector('h2').innerText === was) await new Promise(requestAnimationFrame)
+			await new Promise(requestAnimationFrame)
+			out.push(performance.now() - t)
+			await new Promise((r) => setTimeout(r, 300))
+		}
+		return out
+	})()`
+	var times []float64
+	b.do(chromedp.Evaluate(shown, &times, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
+	t.Logf("from choosing a piece to its pictures: %.0f ms; in space: %s", times, js[string](b, "document.querySelector('.space canvas').style.display === 'none' ? 'still' : 'turning'"))
 
 	info, err := os.Stat(*binary)
 	require.NoError(t, err)

@@ -112,7 +112,7 @@ const chart = computed(() => {
       <button class="btn plain" type="button" @click="add">Add a saw</button>
     </nav>
     <section class="one">
-      <div class="row"><EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button><span v-else class="good">This job is cut on it.</span></div>
+      <div class="row"><EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField label="on its blade" :value="s.note" :commit="setter('saw', s.id, 'note')" class="wide" /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button><span v-else class="good">This job is cut on it.</span></div>
       <div class="row">
         <EntryField v-for="f in angles" :key="f.field" :label="f.label" :value="String(f.is)" :commit="setter('saw', s.id, f.field)" inputmode="decimal" suffix="°" class="num" />
         <EntryField label="clicks home at" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
@@ -120,7 +120,6 @@ const chart = computed(() => {
       <div class="row">
         <EntryField v-for="f in lengths" :key="f.field" :label="f.label" :value="s.facts[f.field]?.typed ?? ''" :commit="clearable('saw', s.id, f.field)" class="num" placeholder="not known" />
         <label class="sel"><span class="cap">fence</span><select :value="s.fence" @change="(e) => attempt(setOp('saw', s!.id, 'fence', (e.target as HTMLSelectElement).value, s!.fence))"><option v-for="k in fences" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <EntryField label="on its blade" :value="s.note" :commit="setter('saw', s.id, 'note')" class="mid" />
       </div>
       <div class="cols">
         <div class="card">
@@ -150,7 +149,7 @@ const chart = computed(() => {
           <p class="quiet small">{{ how[way] }}</p>
           <div class="row">
             <template v-if="way !== 'flipped'"><EntryField label="dialled" :value="dialled" :commit="(t: string) => { dialled = t }" class="num" suffix="°" alone /><label class="sel"><span class="cap">to the</span><select v-model="side" aria-label="Side dialled"><option value="left">left</option><option value="right">right</option></select></label></template>
-            <EntryField v-if="way === 'corner'" label="corner they make" :value="corner" :commit="(t: string) => { corner = t }" class="num" suffix="°" alone />
+            <EntryField v-if="way === 'corner'" label="corner made" :value="corner" :commit="(t: string) => { corner = t }" class="num" suffix="°" alone />
             <template v-else-if="way === 'run'"><EntryField label="runs along" :value="run" :commit="(t: string) => { run = t }" class="num" alone /><EntryField label="projection" :value="over" :commit="(t: string) => { over = t }" class="num" alone /></template>
             <template v-else><EntryField label="gap" :value="gap" :commit="(t: string) => { gap = t }" class="num" alone /><label class="sel"><span class="cap">opens at the</span><select v-model="open" aria-label="Where the gap opens"><option v-for="o in opens" :key="o" :value="o">{{ o === 'fence' ? 'fence edge' : o === 'near' ? 'near edge' : o }}</option></select></label><EntryField label="board, wide" :value="width" :commit="(t: string) => { width = t }" class="num" alone /></template>
             <button class="btn main" type="button" :disabled="busy" @click="record">Keep this test</button>

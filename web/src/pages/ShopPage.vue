@@ -99,12 +99,12 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
 </template>
 
 <style scoped>
-.shop { padding: 22px 28px 60px; display: flex; flex-direction: column; gap: 28px; max-width: 1000px; }
+.shop { padding: 22px 28px 60px; display: flex; flex-direction: column; gap: 28px; max-width: 1090px; }
 .card { display: flex; flex-wrap: wrap; gap: 12px 14px; align-items: flex-end; padding: 12px 0; border-bottom: 1px solid var(--rule); }
-.card :deep(.wide) { width: 200px; } .card :deep(.sticks) { width: 220px; }
+.card :deep(.wide) { width: 164px; } .card :deep(.sticks) { width: 172px; }
 .col { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); }
 .runs { display: flex; align-items: center; gap: 14px; padding: 6px 0; } .runs span { width: 160px; }
 select { height: 40px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); } .kind { display: flex; flex-direction: column; gap: 2px; } .kind select { min-width: 110px; }
-.thumb { width: 52px; height: 52px; flex: none; } .acts { padding-top: 12px; display: flex; gap: 10px; } .links { display: flex; gap: 18px; padding-top: 10px; }
+.card { column-gap: 10px; } .card :deep(.entry:not(.wide, .sticks)) { width: 116px; } .thumb { width: 52px; height: 52px; flex: none; } .acts { padding-top: 12px; display: flex; gap: 10px; } .links { display: flex; gap: 18px; padding-top: 10px; }
 @media (max-width: 640px) { .shop { padding: 16px 14px 100px; } .runs { flex-direction: column; align-items: stretch; gap: 2px; } select { height: 48px; } }
 </style>

@@ -153,7 +153,7 @@ const readings = computed(() => {
     </p>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
-      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? 'base drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
+      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? 'trim drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
     </p>
   </div>
 </template>

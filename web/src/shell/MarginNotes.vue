@@ -13,7 +13,9 @@ const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note
 const route = useRoute()
 const router = useRouter()
 /** Those of this stop first: they are often the cause of the others. */
-const shown = computed(() => [...findings.value].sort((a, b) => Number(b.stop === route.name) - Number(a.stop === route.name)))
+// At the saw a short piece's caution stands at its cut.
+const here = computed(() => findings.value.filter((f) => !(f.code === 'short_piece' && route.name === 'saw')))
+const shown = computed(() => [...here.value].sort((a, b) => Number(b.stop === route.name) - Number(a.stop === route.name)))
 const elsewhere = computed(() => {
   const here = new Set(findings.value)
   return (view.value?.findings ?? []).filter((f) => !here.has(f) && f.severity !== 'note').length
