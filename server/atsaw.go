@@ -125,9 +125,9 @@ func (s *server) atSaw(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		m := j.Moulding(in.Moulding)
-		if m == nil {
-			return nil, asProblem(&edit.Missing{Thing: "moulding " + in.Moulding})
+		m, err := mouldingOf(&j, in.Moulding)
+		if err != nil {
+			return nil, asProblem(err)
 		}
 		pair := saw.Pair{Projection: m.Out()}
 		if m.Drawn() {

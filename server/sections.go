@@ -135,9 +135,9 @@ func (s *server) sections(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		m := j.Moulding(in.Moulding)
-		if m == nil {
-			return nil, asProblem(&edit.Missing{Thing: "moulding " + in.Moulding})
+		m, err := mouldingOf(&j, in.Moulding)
+		if err != nil {
+			return nil, asProblem(err)
 		}
 		var b bytes.Buffer
 		if err := files.WriteSection(&b, m.Profile().Outline, in.Format, j.Unit); err != nil {
@@ -146,6 +146,13 @@ func (s *server) sections(api huma.API) {
 		types := map[string]string{"svg": "image/svg+xml", "dxf": "application/dxf", "csv": "text/csv; charset=utf-8"}
 		return &Download{Type: types[in.Format], Disposition: fmt.Sprintf("attachment; filename=%q", "section-"+m.ID+"."+in.Format), Body: b.Bytes()}, nil
 	})
+}
+
+func mouldingOf(j *job.Job, id string) (*job.Moulding, error) {
+	if m := j.Moulding(id); m != nil {
+		return m, nil
+	}
+	return nil, &edit.Missing{Thing: "moulding " + id}
 }
 
 func library() LibraryView {
@@ -307,9 +314,9 @@ func typedOutline(points []TypedPoint, moved *MovedPoint, u measure.Unit) (profi
 
 // section gives a moulding a section and the measures that follow from it, as one change.
 func (s *server) section(j *job.Job, in SticksPath, client string, o profile.Outline) (*Body[JobView], error) {
-	m := j.Moulding(in.Moulding)
-	if m == nil {
-		return nil, asProblem(&edit.Missing{Thing: "moulding " + in.Moulding})
+	m, err := mouldingOf(j, in.Moulding)
+	if err != nil {
+		return nil, asProblem(err)
 	}
 	next := *m
 	if o == nil {

@@ -124,3 +124,23 @@ func TestCopyRefuses(t *testing.T) {
 	require.ErrorAs(t, err, &in)
 	assert.Contains(t, in.Remedy, "measure wall 1 first")
 }
+
+// A run over a stretch keeps it in a copy: mirrored, it begins where it ended, and what it
+// lands on is the copy's own.
+func TestCopiedRuns(t *testing.T) {
+	j := flat(t)
+	r := &j.Rooms[0]
+	r.Runs[0].First, r.Runs[0].Last, r.Runs[0].RightEnd = "w2", "w4", job.EndReturn
+	r.Runs = append(r.Runs, job.Run{ID: "k2", Moulding: "b", Level: job.Floor, RunFacts: job.RunFacts{On: "k"}})
+	again := copied(t, j, "r", "again", false, false)
+	c := again.Room("again")
+	place := func(r *job.Room, id string) int { return indexOf(r.Walls, wallID, id) }
+	assert.Equal(t, []int{1, 3}, []int{place(c, c.Runs[0].First), place(c, c.Runs[0].Last)})
+	assert.Equal(t, c.Runs[0].ID, c.Runs[1].On)
+	assert.NotEqual(t, "k", c.Runs[1].On)
+	other := copied(t, j, "r", "other", true, false)
+	m := other.Room("other")
+	assert.Equal(t, []int{2, 4}, []int{place(m, m.Runs[0].First), place(m, m.Runs[0].Last)})
+	assert.Equal(t, job.EndReturn, m.Runs[0].LeftEnd)
+	assert.Len(t, m.Over(&m.Runs[0]), 3)
+}

@@ -108,7 +108,7 @@ func (b *builder) run(r *job.Room, run *job.Run, n *counts) {
 	t.on = b.surfaces(r, run, t.shape, t.corners)
 	rules := b.job.Rules
 	rules.Inside = t.shape.inside
-	dr := decide.Run{Closed: r.Closed && run.Whole(), Corners: kinds, Rules: rules}
+	dr := decide.Run{Closed: r.Closed && len(r.Over(run)) == len(r.Walls), Corners: kinds, Rules: rules}
 	switch {
 	case t.shape.forced:
 		dr.Why = m.Title() + " cannot be coped"

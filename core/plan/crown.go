@@ -4,12 +4,12 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/profile"
+	"gnomon/core/saw"
 )
 
 // Line is where what hangs from a ceiling is lined up on the wall: the lowest edge of a
@@ -127,34 +127,50 @@ func (b *builder) checkSection(t *trim, f Finding) {
 	}
 }
 
+// fallen are the pieces of a run that lie otherwise than the house rule has it, for one
+// reason.
+type fallen struct {
+	pose   saw.Pose
+	edges  int // how many different ones touch the fence
+	why    string
+	labels []string
+}
+
 // checkFalls tells once of a run why pieces lie otherwise than the house rule has it.
 func (b *builder) checkFalls(t *trim, f Finding) {
-	said := map[string][]string{}
-	var order []string
+	var all []*fallen
 	for _, p := range t.pieces {
 		for _, e := range []End{p.Left, p.Right} {
 			if e.Setting == nil || len(e.Why) == 0 || e.Dial == nil || e.Fence {
 				continue
 			}
-			key := fmt.Sprintf("cut %s. %s", e.Pose.Name(), strings.Join(e.Why, " "))
-			if said[key] == nil {
-				order = append(order, key)
+			i := slices.IndexFunc(all, func(o *fallen) bool { return o.pose.Lie == e.Pose.Lie && o.why == e.Why[0] })
+			if i < 0 {
+				i = len(all)
+				all = append(all, &fallen{pose: e.Pose, edges: 1, why: e.Why[0]})
 			}
-			if !slices.Contains(said[key], p.Label) {
-				said[key] = append(said[key], p.Label)
+			o := all[i]
+			if o.pose.Edge != e.Pose.Edge {
+				o.edges = 2
+			}
+			if !slices.Contains(o.labels, p.Label) {
+				o.labels = append(o.labels, p.Label)
 			}
 		}
 	}
-	for _, key := range order {
-		how, why, _ := strings.Cut(key, ". ")
+	for _, o := range all {
+		how := o.pose.Name()
+		if o.edges > 1 {
+			how = string(o.pose.Lie)
+		}
+		who, be := o.labels[0], "is"
+		if len(o.labels) > 1 {
+			who, be = listed(o.labels), "are"
+		}
 		n := f
 		n.Code, n.Stop = "other_pose", "saw"
-		who, be := said[key][0], " is "
-		if len(said[key]) > 1 {
-			who, be = listed(said[key]), " are "
-		}
-		n.Text, n.Why = who+be+how+".", why
-		n.Remedy = "Lay it as the picture on the Saw stop shows; the settings are for that."
+		n.Text, n.Why = fmt.Sprintf("%s %s cut %s.", who, be, how), o.why
+		n.Remedy = "Lay each as the picture on the Saw stop shows; the settings are for that."
 		b.find(n)
 	}
 }

@@ -85,6 +85,10 @@ func TestEachRunOverItsOwnStretch(t *testing.T) {
 	assert.Equal(t, plan.Square, crown[0].Left.Joint)
 	assert.Equal(t, plan.Square, crown[2].Right.Joint)
 	assert.Equal(t, crown[0].ID, crown[1].Left.Meets)
+	run(&j, "kc").First, run(&j, "kc").Last = "w1", "w8"
+	assert.Len(t, of(build(t, j), "kc"), 8)
+	assert.Len(t, build(t, j).HangOrder, 17, "all around, said wall by wall: every piece can be hung")
+	run(&j, "kc").Last = "w2"
 	run(&j, "kc").First = "w5"
 	assert.Len(t, of(build(t, j), "kc"), 6)
 }

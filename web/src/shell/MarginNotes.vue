@@ -12,9 +12,9 @@ const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
 const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
 const route = useRoute()
 const router = useRouter()
-/** Those of this stop first: they are often the cause of the others. */
 // At the saw a short piece's caution stands at its cut.
 const here = computed(() => findings.value.filter((f) => !(f.code === 'short_piece' && route.name === 'saw')))
+/** Those of this stop first: they are often the cause of the others. */
 const shown = computed(() => [...here.value].sort((a, b) => Number(b.stop === route.name) - Number(a.stop === route.name)))
 const elsewhere = computed(() => {
   const here = new Set(findings.value)

@@ -10,7 +10,7 @@ defineProps<{ rows: PieceView[] }>()
 const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
 function into(e: EndView): string {
   const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
-  if (e.joint === 'butt') return 'to casing'
+  if (e.joint === 'butt') return e.corner ? 'to the wall' : 'to casing'
   if (e.joint === 'cope') return mate ? `into ${mate}` : ''
   if (e.joint === 'mitre') return mate ? `with ${mate}` : ''
   return e.short ? 'short of the corner' : ''

@@ -100,6 +100,11 @@ const told: Record<string, string> = { long: 'to the long point', short: 'to the
 const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: end.value?.mitre?.degrees ? 'butt, to the wall' : 'square, to the casing', scarf: 'scarf' })[end.value?.joint ?? 'square'])
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
 const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
+/** The cut before needed the saw set alike: it need not be moved. */
+const stays = computed(() => {
+  const before = cuts.value[index.value - 1]
+  return !!before && !!end.value?.dial && same(before)
+})
 const next = computed(() => {
   const out: CutView[] = []
   for (let i = 1; i < cuts.value.length && out.length < 4; i++) {
@@ -123,7 +128,7 @@ const same = (c: CutView) => {
     <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
     <template v-else>
       <header>
-        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
+        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span v-if="stays" class="stays-word">saw stays</span> <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
         <span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
@@ -173,7 +178,7 @@ const same = (c: CutView) => {
 .none { padding: 40px 0; color: var(--dark-pencil); }
 header { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; }
 h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-right: 6px; }
-.dim { color: var(--dark-pencil); font-weight: 400; }
+.dim { color: var(--dark-pencil); font-weight: 400; } .stays-word { color: #8fc7a0; font-size: 15px; }
 .figures { display: flex; flex-wrap: wrap; gap: 4px 24px; align-items: flex-start; } .figures > div:not(.length-fig) { max-width: 186px; padding-top: 30px; } .figures .sub { line-height: 1.25; }
 .figures > div { display: flex; flex-direction: column; }
 .huge { font-size: 80px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
