@@ -25,12 +25,15 @@ const (
 const maxSection = 1 << 20
 
 // BadSection says what in a file of a section cannot be taken.
-type BadSection struct{ Reason, Remedy string }
+type BadSection struct {
+	Reason, Remedy string
+	At             *profile.Point // the place, or none
+}
 
 func (e *BadSection) Error() string { return e.Reason + "; " + e.Remedy }
 
 func unread(reason, remedy string, args ...any) error {
-	return &BadSection{fmt.Sprintf(reason, args...), remedy}
+	return &BadSection{Reason: fmt.Sprintf(reason, args...), Remedy: remedy}
 }
 
 // polyline is a drawn line as a file has it: bulges are to the right of its direction, in the
@@ -81,7 +84,9 @@ func ReadSection(text, format string, unit measure.Unit, facingLeft bool) (profi
 	case gap <= size/2000 && len(l.at) > 1:
 		l.at = l.at[:len(l.at)-1] // drawn back to where it began
 	case !l.closed:
-		return nil, unread("the line is not closed: it begins at %s, %s and ends at %s, %s", "close it, and see that its unit is right", short(first[0]), short(first[1]), short(last[0]), short(last[1]))
+		err := unread("the line is not closed: it begins at %s, %s and ends at %s, %s", "close it, and see that its unit is right", short(first[0]), short(first[1]), short(last[0]), short(last[1])).(*BadSection)
+		err.At = &profile.Point{U: length(last[0] * scale), Z: length(last[1] * scale)}
+		return nil, err
 	}
 	var o []profile.Point
 	for _, p := range l.at {

@@ -175,7 +175,7 @@ func trimmed(j *job.Job, p plan.Plan, t Trimming) ([]edit.Op, error) {
 		why = "recut, " + off.In(j.Unit) + " off its " + t.End + " end"
 	}
 	e := job.Entry{Length: q.Cut - off, Text: (q.Cut - off).String()}
-	ops := []edit.Op{{Do: edit.Add, Kind: "hand", ID: q.ID, Unit: j.Unit, Value: edit.Raw(job.ByHand{Piece: q.ID, Length: &e, By: t.By, Why: why, At: now()})}}
+	ops := []edit.Op{{Do: edit.Add, Kind: "hand", ID: q.ID, Unit: j.Unit, Value: edit.Raw(job.ByHand{Piece: q.ID, Length: &e, By: t.By, Why: why})}}
 	if m := q.End(joint.Hand(t.End)).Mark; m != "" {
 		ops = append(ops, edit.Op{Do: edit.Unmark, ID: m})
 	}

@@ -339,14 +339,15 @@ func (s *server) section(j *job.Job, in SticksPath, client string, o profile.Out
 // sectionProblem answers what is no section, with its place.
 func sectionProblem(err error) error {
 	f := FieldProblem{Field: "section", Message: err.Error(), Remedy: "Nothing was changed: mend it and try again."}
+	var at *profile.Point
 	switch e := err.(type) {
 	case *profile.Invalid:
-		f.Message, f.Remedy = e.Reason, upperFirst(e.Remedy)+"."
-		if e.At != nil {
-			f.Value = fmt.Sprintf("%g,%g", e.At.U.Inches(), e.At.Z.Inches())
-		}
+		f.Message, f.Remedy, at = e.Reason, upperFirst(e.Remedy)+".", e.At
 	case *files.BadSection:
-		f.Message, f.Remedy = e.Reason, upperFirst(e.Remedy)+"."
+		f.Message, f.Remedy, at = e.Reason, upperFirst(e.Remedy)+".", e.At
+	}
+	if at != nil {
+		f.Value = fmt.Sprintf("%g,%g", at.U.Inches(), at.Z.Inches())
 	}
 	return problem(http.StatusUnprocessableEntity, upperFirst(err.Error())+".", f)
 }

@@ -68,6 +68,7 @@ func TestSections(t *testing.T) {
 	c.problem(422, "PUT", at, `{"client":"a","points":[{"u":"wide","z":"0","bow":""}]}`)
 	p = c.problem(422, "POST", at+"/import", `{"client":"a","format":"svg","unit":"in","left":false,"text":"M0 0 H1 V-2 H0.5"}`)
 	assert.Contains(t, p.Errors[0].Message, "not closed")
+	assert.Equal(t, "0.5,2", p.Errors[0].Value)
 	for _, format := range []string{"svg", "dxf", "csv"} {
 		code, _, file := c.send("GET", "/api/jobs/"+id+"/mouldings/quay-crown/section/file?format="+format, "")
 		require.Equal(t, 200, code)

@@ -21,7 +21,9 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
   scene.add(new T.HemisphereLight(0xffffff, 0x30353a, 2.1))
   const sun = new T.DirectionalLight(0xffffff, 2.2)
   sun.position.set(-4, -6, 9)
-  scene.add(sun)
+  const lamp = new T.DirectionalLight(0xffffff, 1.1) // what hangs is seen from below
+  lamp.position.set(3, -8, -3)
+  scene.add(sun, lamp)
   const hatch = hatched(T)
   const mats = {
     keep: new T.MeshLambertMaterial({ color: 0xe7d3ae, side: T.DoubleSide }),

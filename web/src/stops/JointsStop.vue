@@ -83,7 +83,7 @@ li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); 
 .letter { width: 18px; flex: none; font-size: 15px; } .kind { font-weight: 600; } .kind::after { content: ' · '; color: var(--pencil); font-weight: 400; }
 .runner { display: block; color: var(--pencil); }
 .lower { flex: 1 1 54%; min-height: 0; border-top: 1px solid var(--rule); background: var(--sheet); display: flex; flex-direction: column; }
-.head h2, .head .link { white-space: nowrap; } .head { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: baseline; padding: 8px 16px 2px; } .space { flex: 1; } .head .link { font-size: 14px; text-decoration: none; }
+.head h2, .head .link { white-space: nowrap; } .line { order: 9; flex-basis: 100%; } .head { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: baseline; padding: 8px 16px 2px; } .space { flex: 1; } .head .link { font-size: 14px; text-decoration: none; }
 .scroll { flex: 1; min-height: 0; overflow: auto; padding: 0 12px 8px; }
 .empty { padding: 24px 16px; }
 .paper h1 { font-size: 16pt; } .of { margin-top: 8pt; break-inside: avoid; } .of h2 { font-size: 12pt; margin-bottom: 2pt; }
