@@ -133,6 +133,23 @@ func TestOrderAndPair(t *testing.T) {
 	require.NoError(t, json.Unmarshal(b, &a))
 	assert.False(t, a.Worth, "nothing is laid out yet")
 
+	// Laid out anew in that order, each stick holds its pieces longest first, at the price
+	// that was told.
+	c.use(id, c.fit(id, "hall-base"))
+	cost := stockOf(c.view("GET", "/api/jobs/"+id, ""), "hall-base").Cost
+	_, _, b = c.send("POST", "/api/jobs/"+id+"/order/try", `{"client":"a","by":"longest"}`)
+	require.NoError(t, json.Unmarshal(b, &a))
+	assert.True(t, a.Worth)
+	assert.Contains(t, a.Text, "Laid out anew")
+	v = c.view("POST", "/api/jobs/"+id+"/order", `{"client":"a","by":"longest","anew":true}`)
+	assert.Equal(t, a.More.Cents, stockOf(v, "hall-base").Cost.Cents-cost.Cents)
+	assert.True(t, stockOf(v, "hall-base").Valid)
+	for _, o := range v.Orders {
+		if o.By == "longest" {
+			assert.Zero(t, o.Turned)
+		}
+	}
+
 	var p PairView
 	_, _, b = c.send("GET", "/api/jobs/"+id+"/pair?moulding=quay-crown&left="+url.QueryEscape("3 3/16")+"&right="+url.QueryEscape("3 3/16"), "")
 	require.NoError(t, json.Unmarshal(b, &p))

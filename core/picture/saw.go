@@ -42,7 +42,6 @@ type Bench struct {
 	Lies     string      `json:"lies"`            // how the piece lies, in words
 	Touches  string      `json:"touches"`         // which edge touches the fence
 	Section  []Point     `json:"section"`         // from the left end: [distance from the fence, height over the table]
-	Tilt     [2]Point    `json:"tilt"`            // the blade seen from there, through the told point's side
 	ToScale  bool        `json:"toScale"`
 }
 
@@ -97,9 +96,6 @@ func OnSaw(c Cut, st Stock) Bench {
 		a := measure.Angle(float64(s.Mitre) * float64(k) / 12)
 		b.Arc = append(b.Arc, Point{round(x0 + radius*a.Sin()), round(-radius * a.Cos())})
 	}
-	// Seen from the left end, the distance from the fence runs to the right.
-	high := lie.top + 0.5
-	b.Tilt = [2]Point{{round(-ty), 0}, {round(-ty + high*s.Bevel.Tan()*s.Mitre.Sin()), round(high)}}
 	gap := 0.35 + min(3, math.Abs(s.Mitre.Tan()))*0.5
 	b.Fence = [2][2]Point{{{-reach, 0}, {round(x0 - gap), 0}}, {{round(x0 + gap), 0}, {reach, 0}}}
 	b.Box = [4]float64{-reach, round(min(table, b.Handle[1]-0.25)), 2 * reach, 0}

@@ -33,13 +33,6 @@ const e = computed(() => {
   const kk = Math.max(1, Math.min((w - 40) / Math.max(ext.value.w, 1.2), (height.value - 110) / Math.max(ext.value.h, 1)))
   return { k: kk, x: topWidth.value + 44, y: height.value / 2 + (ext.value.h * kk) / 2 }
 })
-/** The blade as it leans, drawn where it leaves the piece, in the view from the end. */
-const tilted = computed(() => {
-  const [a, b] = props.bench.tilt
-  if (Math.abs(a![0]! - b![0]!) < 0.02) return null
-  const at = (p: number[]) => ({ x: e.value.x + p[0]! * e.value.k, y: e.value.y - p[1]! * e.value.k })
-  return { x1: at(a!).x, y1: at(a!).y, x2: at(b!).x, y2: at(b!).y }
-})
 const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[0]! * e.value.k).toFixed(1)},${(e.value.y - p[1]! * e.value.k).toFixed(1)}`).join(' '))
 </script>
 
@@ -69,7 +62,6 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
         <rect class="post" :x="e.x - 14" :y="e.y - ext.h * e.k - 20" width="14" :height="ext.h * e.k + 34" />
         <rect class="post" :x="e.x - 14" :y="e.y" :width="Math.max(ext.w * e.k + 60, 110)" height="14" />
         <polygon class="keep" :points="section" />
-        <line v-if="tilted" class="blade" :x1="tilted.x1" :y1="tilted.y1" :x2="tilted.x2" :y2="tilted.y2" />
         <text class="quiet" :x="e.x - 14" :y="e.y + 34">at the fence:<tspan :x="e.x - 14" dy="16">{{ bench.touches }}</tspan></text>
       </g>
     </svg>
