@@ -121,11 +121,7 @@ func (s *server) atSaw(api huma.API) {
 		return &Body[Anew]{a}, nil
 	})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pair", "judge-pair", "What a left 45 and a right 45 on one offcut say of stop and scale"), func(_ context.Context, in *PairAsk) (*Body[PairView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		m, err := mouldingOf(&j, in.Moulding)
+		j, m, err := s.moulding(in.Job, in.Moulding)
 		if err != nil {
 			return nil, asProblem(err)
 		}

@@ -101,15 +101,9 @@ func (s *server) sections(api huma.API) {
 		SticksPath
 		Body NewSection
 	}) (*Body[JobView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		o, err := typedOutline(in.Body.Points, in.Body.Moved, j.Unit)
-		if err != nil {
-			return nil, sectionProblem(err)
-		}
-		return s.section(&j, in.SticksPath, in.Body.Client, o)
+		return s.section(in.SticksPath, in.Body.Client, func(u measure.Unit) (profile.Outline, error) {
+			return typedOutline(in.Body.Points, in.Body.Moved, u)
+		})
 	})
 	imp := op(http.MethodPost, "/api/jobs/{job}/mouldings/{moulding}/section/import", "import-section", "Give a moulding its section from a file")
 	imp.MaxBodyBytes = 1 << 20
@@ -117,25 +111,15 @@ func (s *server) sections(api huma.API) {
 		SticksPath
 		Body SectionFile
 	}) (*Body[JobView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		o, err := files.ReadSection(in.Body.Text, in.Body.Format, measure.Unit(in.Body.Unit), in.Body.Left)
-		if err != nil {
-			return nil, sectionProblem(err)
-		}
-		return s.section(&j, in.SticksPath, in.Body.Client, o)
+		return s.section(in.SticksPath, in.Body.Client, func(measure.Unit) (profile.Outline, error) {
+			return files.ReadSection(in.Body.Text, in.Body.Format, measure.Unit(in.Body.Unit), in.Body.Left)
+		})
 	})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/mouldings/{moulding}/section/file", "export-section", "A moulding's section as a file"), func(_ context.Context, in *struct {
 		SticksPath
 		Format string `query:"format" enum:"svg,dxf,csv" default:"svg"`
 	}) (*Download, error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		m, err := mouldingOf(&j, in.Moulding)
+		j, m, err := s.moulding(in.Job, in.Moulding)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -148,11 +132,16 @@ func (s *server) sections(api huma.API) {
 	})
 }
 
-func mouldingOf(j *job.Job, id string) (*job.Moulding, error) {
-	if m := j.Moulding(id); m != nil {
-		return m, nil
+// moulding reads a job and finds one of its mouldings.
+func (s *server) moulding(id, moulding string) (job.Job, *job.Moulding, error) {
+	j, _, err := s.store.Job(id)
+	if err != nil {
+		return j, nil, err
 	}
-	return nil, &edit.Missing{Thing: "moulding " + id}
+	if m := j.Moulding(moulding); m != nil {
+		return j, m, nil
+	}
+	return j, nil, &edit.Missing{Thing: "moulding " + moulding}
 }
 
 func library() LibraryView {
@@ -223,9 +212,8 @@ func taken(j *job.Job, in FromLibrary) ([]edit.Op, error) {
 			if err != nil {
 				return nil, err
 			}
-			mould.Sticks = append(mould.Sticks, job.Stick{Entry: job.Entry{Length: l, Text: l.In(j.Unit)}, Price: t.Price})
+			mould.Sticks = append(mould.Sticks, job.Stick{Entry: job.Written(l, j.Unit), Price: t.Price})
 		}
-		job.Settle(&mould, j.Unit)
 		ops = append(ops, edit.Op{Do: edit.Add, Kind: "moulding", ID: mould.ID, After: after, Value: edit.Raw(mould), Unit: j.Unit})
 		after = mould.ID
 		if in.Room == "" || k.Kind == job.KindCasing || k.Kind == job.KindBand {
@@ -238,10 +226,9 @@ func taken(j *job.Job, in FromLibrary) ([]edit.Op, error) {
 			if err != nil {
 				return nil, err
 			}
-			e := job.Entry{Length: l, Text: l.In(j.Unit)}
+			e := job.Written(l, j.Unit)
 			run.Below = &e
 		}
-		job.Settle(&run, j.Unit)
 		on = store.NewID("k")
 		ops = append(ops, edit.Op{Do: edit.Add, Kind: "run", In: in.Room, ID: on, After: runAfter, Value: edit.Raw(run), Unit: j.Unit})
 		runAfter = on
@@ -262,15 +249,14 @@ func levelOf(kind string, built bool) job.Level {
 // measured gives a moulding a section with the measures that follow from it.
 func measured(m *job.Moulding, s *profile.Section, u measure.Unit) {
 	m.Section = job.SectionOf(s.Outline, u)
-	entry := func(l measure.Length) job.Entry { return job.Entry{Length: l, Text: l.In(u)} }
-	m.Height, m.Thickness = entry(s.Height()), entry(s.Projection())
+	m.Height, m.Thickness = job.Written(s.Height(), u), job.Written(s.Projection(), u)
 	m.WallFoot, m.CeilingFoot = nil, nil
 	if m.Kind != job.KindCrown {
 		return
 	}
 	w, c := s.Feet()
 	if w > 0 && c > 0 {
-		we, ce := entry(w), entry(c)
+		we, ce := job.Written(w, u), job.Written(c, u)
 		m.WallFoot, m.CeilingFoot = &we, &ce
 	}
 }
@@ -312,11 +298,16 @@ func typedOutline(points []TypedPoint, moved *MovedPoint, u measure.Unit) (profi
 	return o.Canonical(), nil
 }
 
-// section gives a moulding a section and the measures that follow from it, as one change.
-func (s *server) section(j *job.Job, in SticksPath, client string, o profile.Outline) (*Body[JobView], error) {
-	m, err := mouldingOf(j, in.Moulding)
+// section gives a moulding the section that is read in the job's unit, and the measures
+// that follow from it, as one change.
+func (s *server) section(in SticksPath, client string, read func(u measure.Unit) (profile.Outline, error)) (*Body[JobView], error) {
+	j, m, err := s.moulding(in.Job, in.Moulding)
 	if err != nil {
 		return nil, asProblem(err)
+	}
+	o, err := read(j.Unit)
+	if err != nil {
+		return nil, sectionProblem(err)
 	}
 	next := *m
 	if o == nil {

@@ -141,7 +141,6 @@ type CutView struct {
 	Done     bool          `json:"done"`
 	Check    string        `json:"check"`
 	Cautions []CautionView `json:"cautions"`
-	Stays    bool          `json:"stays" doc:"the saw stands so already"`
 	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
 	Mark     job.Mark      `json:"mark"`
 }
@@ -192,7 +191,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, g := range p.Groups {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
 	}
-	for _, o := range p.Order.Choices {
+	for _, o := range p.Orders {
 		v.Orders = append(v.Orders, OrderView(o))
 	}
 	wallText, codes := map[string]string{}, j.RoomCodes()
@@ -225,7 +224,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		if st := q.End(c.Hand).Setting; st != nil {
 			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, q.End(c.Hand).Pose.Code()
 		}
-		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Stays: c.Stays, Batch: c.Batch, Mark: m}
+		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch, Mark: m}
 		for _, k := range c.Cautions {
 			cv.Cautions = append(cv.Cautions, CautionView(k))
 		}

@@ -74,6 +74,11 @@ func (r *Room) Over(k *Run) []int {
 	return out
 }
 
+// Under is the run that another lands on, nil where that lands on the wall.
+func (r *Room) Under(k *Run) *Run {
+	return find(r.Runs, func(o *Run) bool { return k.On != "" && o.ID == k.On })
+}
+
 func (c *checker) run(j *Job, r *Room, k *Run) {
 	thing := c.id("run", k.ID)
 	c.oneOf(thing, "level", string(k.Level), string(Floor), string(Rail), string(Ceiling))
@@ -88,17 +93,17 @@ func (c *checker) run(j *Job, r *Room, k *Run) {
 		}
 	}
 	seen := map[string]bool{k.ID: true}
-	for on := k.On; on != ""; {
-		o := find(r.Runs, func(q *Run) bool { return q.ID == on })
+	for at := k; at.On != ""; {
+		o := r.Under(at)
 		if o == nil {
-			c.refuse(thing, "on", on, "no such run in its room", "name a run of the same room, or none")
+			c.refuse(thing, "on", at.On, "no such run in its room", "name a run of the same room, or none")
 			return
 		}
-		if seen[on] {
+		if seen[o.ID] {
 			c.refuse(thing, "on", k.On, "the runs land on one another in a ring", "let one of them land on the wall")
 			return
 		}
-		seen[on], on = true, o.On
+		seen[o.ID], at = true, o
 	}
 }
 

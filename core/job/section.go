@@ -67,17 +67,17 @@ func (f *MouldingFacts) Outline() profile.Outline {
 func SectionOf(o profile.Outline, unit measure.Unit) []SectionPoint {
 	out := make([]SectionPoint, len(o))
 	for i, p := range o {
-		out[i] = SectionPoint{U: written(p.U, unit), Z: written(p.Z, unit)}
+		out[i] = SectionPoint{U: Written(p.U, unit), Z: Written(p.Z, unit)}
 		if p.Bow != 0 {
-			b := written(p.Bow, unit)
+			b := Written(p.Bow, unit)
 			out[i].Bow = &b
 		}
 	}
 	return out
 }
 
-// written is a length as a text that reads back to it.
-func written(l measure.Length, unit measure.Unit) Entry {
+// Written is a length as a text that reads back to it in a job of the unit.
+func Written(l measure.Length, unit measure.Unit) Entry {
 	e := Entry{Length: l, Text: l.Abs().In(unit)}
 	if l < 0 {
 		e.Text = "-" + e.Text
@@ -91,11 +91,11 @@ func (m *Moulding) Drawn() bool { return len(m.Section) > 0 }
 
 // Joint is the joint at inside corners: the moulding's own, mitred where its section
 // cannot be coped, or the house rule's.
-func (m *Moulding) Joint(rules Rules) string {
+func (m *Moulding) Joint(rules Rules, copable bool) string {
 	switch {
 	case m.Inside != "":
 		return m.Inside
-	case rules.Inside == InsideCope && m.Drawn() && !m.Profile().Cope().OK:
+	case !copable:
 		return InsideMitre
 	}
 	return rules.Inside
@@ -165,7 +165,7 @@ func (m *Moulding) normalise(unit measure.Unit) {
 		return
 	}
 	if s, err := profile.New(m.Outline()); err == nil {
-		m.Height, m.Thickness = orEntry(m.Height, written(s.Height(), unit)), orEntry(m.Thickness, written(s.Projection(), unit))
+		m.Height, m.Thickness = orEntry(m.Height, Written(s.Height(), unit)), orEntry(m.Thickness, Written(s.Projection(), unit))
 	}
 }
 

@@ -7,6 +7,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/nest"
 	"gnomon/core/survey"
 )
 
@@ -81,6 +82,7 @@ type trim struct {
 	run     *job.Run
 	m       *job.Moulding
 	shape   *shape
+	fit     *nest.Problem
 	corners []corner
 	on      surfaces
 	spans   []span
@@ -95,7 +97,7 @@ func (b *builder) run(r *job.Room, run *job.Run, n *counts) {
 		b.notPlanned(r, m)
 		return
 	}
-	t := &trim{room: r, run: run, m: m, shape: b.shape(m)}
+	t := &trim{room: r, run: run, m: m, shape: b.shape(m), fit: b.sticksFor(m)}
 	t.spans = b.spans(r, run, t.shape.Drop)
 	t.corners = make([]corner, len(r.Corners))
 	kinds := make([]job.CornerKind, 0, len(r.Corners))

@@ -26,16 +26,6 @@ type Line struct {
 
 // lines works out the layout lines of a room.
 func (b *builder) lines(r *job.Room) {
-	root := func(k *job.Run) *job.Run {
-		for k.On != "" {
-			i := slices.IndexFunc(r.Runs, func(o job.Run) bool { return o.ID == k.On })
-			if i < 0 {
-				break
-			}
-			k = &r.Runs[i]
-		}
-		return k
-	}
 	at := map[string]int{}
 	first := len(b.plan.Lines)
 	for i := range r.Runs {
@@ -44,11 +34,14 @@ func (b *builder) lines(r *job.Room) {
 		if k.Level != job.Ceiling || names[m.Kind] == "" {
 			continue
 		}
-		id := root(k).ID
-		n, there := at[id]
+		root := k
+		for o := k; o != nil; o = r.Under(o) {
+			root = o
+		}
+		n, there := at[root.ID]
 		if !there {
 			n = len(b.plan.Lines)
-			at[id] = n
+			at[root.ID] = n
 			b.plan.Lines = append(b.plan.Lines, Line{Room: r.ID, Run: k.ID})
 		}
 		l, sh := &b.plan.Lines[n], b.shape(m)

@@ -353,7 +353,7 @@ func TestSetByHand(t *testing.T) {
 func TestOrders(t *testing.T) {
 	j, p := fitted(t, sticksOf(read(t, room(true, `"inside":"mitre"`, "60, 96, 60, 30, 24, 30, 90, 70", "90, 90, 90, out 90, out 90, 90, 88, 92")), 16, 8))
 	moves := map[string]int{}
-	for _, c := range p.Order.Choices {
+	for _, c := range p.Orders {
 		moves[c.By] = c.Moves
 		turned := j.Clone()
 		turned.Rules.Order = c.By

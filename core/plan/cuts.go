@@ -16,7 +16,7 @@ import (
 // first, so that the tape hooks on it.
 func (b *builder) cuts() {
 	c := b.cutting()
-	b.plan.Order = c.order()
+	b.plan.Orders = c.choices()
 	said := map[any]bool{}
 	var last *End
 	for _, s := range c.sorted(b.job.Rules.Order) {

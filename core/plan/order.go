@@ -14,12 +14,6 @@ import (
 // Orders are those to choose from at the saw.
 var Orders = []string{job.OrderLongest, job.OrderRoom, job.OrderMoves}
 
-// Order is the order at the saw with what each costs in moves of it.
-type Order struct {
-	By      string
-	Choices []OrderChoice
-}
-
 // OrderChoice is one order. Turned are the sticks of which the pieces would change
 // places for it, Kept those of them that hold them so no longer, so that they stay as
 // they lie.
@@ -177,8 +171,9 @@ func (c *cutting) moves(sorted []int) int {
 	return n
 }
 
-func (c *cutting) order() Order {
-	o := Order{By: c.b.job.Rules.Order}
+// choices are the orders with what each costs in moves of the saw.
+func (c *cutting) choices() []OrderChoice {
+	var out []OrderChoice
 	for _, by := range Orders {
 		k := OrderChoice{By: by}
 		sticks := slices.Clone(c.sticks)
@@ -196,9 +191,9 @@ func (c *cutting) order() Order {
 		}
 		as := &cutting{b: c.b, sticks: sticks, alike: c.alike}
 		k.Moves = as.moves(as.sorted(by))
-		o.Choices = append(o.Choices, k)
+		out = append(out, k)
 	}
-	return o
+	return out
 }
 
 // turned are the pieces of a stick in the order wanted: longest first, or as they hang

@@ -17,9 +17,9 @@ type Plan struct {
 	Stops     []Stop
 	Stock     []Stock // of each moulding that has pieces: what to cut from what
 	Surveys   []Survey
-	Lines     []Line  // layout lines of what hangs from the ceiling
-	Groups    []Group // glued up on the bench
-	Order     Order   // at the saw
+	Lines     []Line        // layout lines of what hangs from the ceiling
+	Groups    []Group       // glued up on the bench
+	Orders    []OrderChoice // at the saw, to choose from
 }
 
 // Joint is what is on a piece's end.

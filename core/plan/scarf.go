@@ -22,6 +22,16 @@ func (b *builder) scarfed(q nest.Piece) nest.Piece {
 	return q
 }
 
+// sticksFor is what a run's pieces are held against: how many the yard has decides what is
+// bought, not what fits.
+func (b *builder) sticksFor(m *job.Moulding) *nest.Problem {
+	f := stock.Problem(b.job, m)
+	for i := range f.Stocks {
+		f.Stocks[i].Available = nest.Unlimited
+	}
+	return &f
+}
+
 // divide makes parts of a piece that is longer than any stick, where the accepted
 // layout divides it. A piece that fits, or is not divided yet, stays whole.
 func (b *builder) divide(t *trim, p Piece) []Piece {
@@ -29,17 +39,14 @@ func (b *builder) divide(t *trim, p Piece) []Piece {
 	if len(m.Sticks) == 0 || p.Back <= 0 {
 		return whole
 	}
-	f := stock.Problem(b.job, m)
-	for i := range f.Stocks { // how many the yard has decides what is bought, not what fits
-		f.Stocks[i].Available = nest.Unlimited
-	}
+	f := t.fit
 	q := b.scarfed(fitted(p))
 	if f.Fits(q) {
 		return whole
 	}
-	at := b.placesOf(m, &f, q)
+	at := b.placesOf(m, f, q)
 	if at == nil {
-		b.tooLong(m, &f, p, q)
+		b.tooLong(m, f, p, q)
 		return whole
 	}
 	var out []Piece

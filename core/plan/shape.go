@@ -22,12 +22,13 @@ func (b *builder) shape(m *job.Moulding) *shape {
 	if s, ok := b.shapes[m.ID]; ok {
 		return s
 	}
-	s := &shape{Stock: saw.StockOf(b.job, m), inside: m.Joint(b.job.Rules)}
+	s := &shape{Stock: saw.StockOf(b.job, m), coped: profile.Coped{OK: true}}
 	if m.Drawn() {
 		s.section = m.Profile()
 		s.coped, s.least, s.alike = s.section.Cope(), s.section.Least(), s.section.Alike(s.Crown)
-		s.forced = m.Inside == "" && s.inside != b.job.Rules.Inside
 	}
+	s.inside = m.Joint(b.job.Rules, s.coped.OK)
+	s.forced = m.Inside == "" && s.inside != b.job.Rules.Inside
 	b.shapes[m.ID] = s
 	return s
 }

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"cmp"
+
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -34,7 +36,7 @@ func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 		if first {
 			end := run.LeftEnd
 			if left < 0 {
-				end = or(end, r.LeftEnd)
+				end = cmp.Or(end, r.LeftEnd)
 				if r.LeftSetback != nil {
 					at = r.LeftSetback.Length
 				}
@@ -44,7 +46,7 @@ func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 		if last {
 			end := run.RightEnd
 			if right < 0 {
-				end = or(end, r.RightEnd)
+				end = cmp.Or(end, r.RightEnd)
 				if r.RightSetback != nil {
 					length -= r.RightSetback.Length
 				}
@@ -92,13 +94,6 @@ func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 		}
 	}
 	return kept
-}
-
-func or(a, b string) string {
-	if a == "" {
-		return b
-	}
-	return a
 }
 
 // breaks tells whether a run stops at an opening. What hangs from the ceiling passes over

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"math"
-	"slices"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -61,17 +60,15 @@ func (b *builder) surfaces(r *job.Room, run *job.Run, sh *shape, corners []corne
 // and the mouldings of the runs it lands on.
 func (b *builder) landsOn(r *job.Room, run *job.Run) measure.Length {
 	out := measure.Length(0)
-	for k := run; ; {
+	for k := run; k != nil; k = r.Under(k) {
+		if k != run {
+			out += b.shape(b.job.Moulding(k.Moulding)).Projection
+		}
 		if k.Proud != nil {
 			out += k.Proud.Length
 		}
-		i := slices.IndexFunc(r.Runs, func(o job.Run) bool { return o.ID == k.On })
-		if k.On == "" || i < 0 {
-			return out
-		}
-		k = &r.Runs[i]
-		out += b.shape(b.job.Moulding(k.Moulding)).Projection
 	}
+	return out
 }
 
 // tiled tells whether a wall's tiles reach up to what hangs from the ceiling; where it is

@@ -2,7 +2,6 @@ package profile
 
 import (
 	"math"
-	"slices"
 
 	"gnomon/core/measure"
 )
@@ -31,12 +30,7 @@ func (c Coped) Shows() bool { return c.Gap > GapShows }
 // largest is told, and where the face falls.
 func (s *Section) Cope() Coped {
 	out := Coped{OK: true}
-	var levels []float64
-	for _, p := range s.face {
-		levels = append(levels, p.z)
-	}
-	slices.Sort(levels)
-	levels = slices.Compact(levels)
+	levels := s.Levels()
 	most := 0.0
 	// Heights at which the face is crossed more than once lie together in folds.
 	for i := 0; i+1 < len(levels); i++ {

@@ -275,7 +275,7 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	}
 	if room.Known > 0 {
 		inside, outside := corners(r, &run, room)
-		if q.Moulding.Joint(j.Rules) == job.InsideMitre {
+		if q.Moulding.Joint(j.Rules, !q.Moulding.Drawn() || q.Moulding.Profile().Cope().OK) == job.InsideMitre {
 			q.Joints.Mitre += inside
 		} else {
 			q.Joints.Cope += inside

@@ -46,9 +46,6 @@ type Way struct {
 	Why []string
 }
 
-// Fallen tells whether the way is another than the house rule's.
-func (w Way) Fallen() bool { return len(w.Why) > 0 }
-
 // Choose finds how an end is cut on a saw: the house rule's pose where it can be, then
 // the others, then the house rule's with an added fence. A way that cannot be cut at
 // all comes back in the house rule's pose, not reached, with everything that stood
@@ -80,16 +77,11 @@ func choose(end joint.Normal, poses []Pose, st Stock, m *job.Saw) Way {
 			why = append(why, against)
 		}
 	}
-	for _, p := range poses[:1] {
-		s := For(end, p)
-		if tooBig(s, p, st, m) != "" {
-			break
-		}
-		if f, ok := AddedFence(s, m); ok {
-			return Way{Pose: p, Setting: f, Fence: true, Reached: true, Why: why}
-		}
+	ruled, s := poses[0], For(end, poses[0])
+	if f, ok := AddedFence(s, m); ok && tooBig(s, ruled, st, m) == "" {
+		return Way{Pose: ruled, Setting: f, Fence: true, Reached: true, Why: why}
 	}
-	return Way{Pose: poses[0], Setting: For(end, poses[0]), Why: why}
+	return Way{Pose: ruled, Setting: s, Why: why}
 }
 
 // poses are those to try, the house rule's first. Of the two flat ones that comes first

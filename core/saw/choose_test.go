@@ -31,10 +31,10 @@ func single() *job.Saw {
 func TestHouseRuleFirst(t *testing.T) {
 	w := Choose(joint.InsideEnd(90), quay, Nested, single())
 	assert.Equal(t, Nested, w.Pose.Lie)
-	assert.False(t, w.Fallen())
+	assert.Empty(t, w.Why)
 	w = Choose(joint.InsideEnd(90), quay, Flat, single())
 	assert.Equal(t, Pose{Flat, Top, 38}, w.Pose)
-	assert.False(t, w.Fallen(), "the edge that this saw's tilt asks for is no fall-back")
+	assert.Empty(t, w.Why, "the edge that this saw's tilt asks for is no fall-back")
 	w = Choose(joint.InsideEnd(90), plain, Nested, single())
 	assert.Equal(t, Upright, w.Pose.Lie)
 }

@@ -14,8 +14,8 @@ import (
 // Problem is the fitting of a moulding's sticks, without pieces. Its stocks are
 // the lengths the moulding is sold in, in their order.
 func Problem(j *job.Job, m *job.Moulding) nest.Problem {
-	c := j.Cutting
-	p := nest.Problem{Kerf: j.Kerf(), Trim: c.EndTrim.Length, Projection: m.Out(), Height: m.Tall()}
+	c, seat := j.Cutting, m.Seat()
+	p := nest.Problem{Kerf: j.Kerf(), Trim: c.EndTrim.Length, Projection: seat.Projection, Height: seat.Drop}
 	for i, s := range m.Sticks {
 		k := nest.Stock{ID: fmt.Sprintf("buy:%d", i), Length: s.Length, Price: int64(s.Price), Available: nest.Unlimited}
 		if s.Available != nil {

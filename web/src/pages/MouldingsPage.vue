@@ -9,7 +9,7 @@ import LengthInput from '../parts/LengthInput.vue'
 import LengthText from '../parts/LengthText.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
 import { grades, materials, mouldingKinds } from '../state/choices'
-import { attempt, clearable, newId, setOp, setter, trySend, view } from '../state/job'
+import { attempt, clearable, newId, send, setOp, setter, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
 const route = useRoute()
@@ -53,7 +53,7 @@ async function keep(ps: { u: string; z: string; bow: string }[], dragged?: { at:
   refused.value = null
   const id = m.value!.id
   try {
-    await trySendOrThrow((client) => api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', { params: { path: { job: job(), moulding: id } }, body: { client, points: ps, moved: dragged } }))
+    await send((client) => api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', { params: { path: { job: job(), moulding: id } }, body: { client, points: ps, moved: dragged } }))
   } catch (e) {
     refuse(e)
     throw e
@@ -63,15 +63,6 @@ function refuse(e: unknown) {
   const v = e instanceof Refused ? (e.problem.errors?.[0]?.value ?? '') : ''
   const at = v.includes(',') ? v.split(',').map(Number) : null
   refused.value = { text: lineOf(e), at }
-}
-async function trySendOrThrow(call: Parameters<typeof trySend>[0]) {
-  let failed: unknown = null
-  await trySend(async (client) => {
-    const r = await call(client)
-    if (r.error) failed = new Refused(r.error as Refused['problem'])
-    return r
-  })
-  if (failed) throw failed
 }
 const change = (i: number, field: 'u' | 'z' | 'bow') => async (text: string) => {
   const ps = typed()
@@ -109,7 +100,7 @@ async function importText(body: { format: 'svg' | 'dxf' | 'csv'; unit: 'in' | 'm
   refused.value = null
   const id = m.value!.id
   try {
-    await trySendOrThrow((client) => api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { client, ...body } }))
+    await send((client) => api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { client, ...body } }))
     tell('Section read.')
   } catch (e) {
     refuse(e)

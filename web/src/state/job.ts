@@ -88,7 +88,7 @@ export async function change(...ops: Op[]): Promise<void> {
 }
 
 /** Makes a change by another route that answers with the job. Throws Refused. */
-async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
+export async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
   await inTurn(async () => accept(await take(call(client))))
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A piece cut again, or its length decided by hand: something off, a number, or none.
 import { computed, ref } from 'vue'
-import { api, lineOf, type PieceView } from '../api/client'
+import { api, type PieceView } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import LengthText from '../parts/LengthText.vue'
 import { attempt, change, metric, trySend, view } from '../state/job'
@@ -10,7 +10,6 @@ const props = defineProps<{ piece: PieceView; hand: 'left' | 'right' }>()
 const emit = defineEmits<{ close: [] }>()
 const who = ref(localStorage.getItem('gnomon-who') ?? '')
 const why = ref('')
-const error = ref('')
 const steps = computed(() => (metric.value ? ['0.5', '1', '2'] : ['1/32', '1/16', '1/8']))
 const named = (text: string) => {
   who.value = text
@@ -20,17 +19,9 @@ async function off(text: string) {
   const body = { piece: props.piece.id, end: props.hand, off: text, by: who.value, why: why.value }
   if (await trySend((client) => api.POST('/api/jobs/{job}/recut', { params: { path: { job: view.value!.id } }, body: { client, ...body } }))) emit('close')
 }
-const typedOff = async (text: string) => {
-  if (text) await off(text)
-}
 async function set(text: string) {
-  try {
-    await change({ do: 'add', kind: 'hand', id: props.piece.id, value: { piece: '', length: text, by: who.value, why: why.value } })
-    emit('close')
-  } catch (e) {
-    error.value = lineOf(e)
-    throw e
-  }
+  await change({ do: 'add', kind: 'hand', id: props.piece.id, value: { piece: '', length: text, by: who.value, why: why.value } })
+  emit('close')
 }
 const inPlace = async () => {
   if (await attempt({ do: 'add', kind: 'hand', id: props.piece.id, value: { piece: '', in_place: true, by: who.value, why: why.value } })) emit('close')
@@ -45,10 +36,9 @@ const back = async () => {
     <p class="quiet small">Measured, it comes to <LengthText :of="piece.hand?.computed ?? piece.cut" />. What is decided here is kept with who and why, and the plan goes by it.</p>
     <div class="row"><EntryField label="decided by" :value="who" :commit="named" alone /><EntryField label="why" :value="why" :commit="(t: string) => { why = t }" class="wide" alone placeholder="the plaster bulges" /></div>
     <h3>Take off its {{ hand }} end, and cut that again</h3>
-    <div class="row"><button v-for="s in steps" :key="s" class="btn plain" type="button" @click="off(s)">{{ s }}{{ metric ? ' mm' : '″' }} off</button><EntryField label="or this much" value="" :commit="typedOff" alone placeholder="3/32" /></div>
+    <div class="row"><button v-for="s in steps" :key="s" class="btn plain" type="button" @click="off(s)">{{ s }}{{ metric ? ' mm' : '″' }} off</button><EntryField label="or this much" value="" :commit="off" alone placeholder="3/32" /></div>
     <h3>Set its length</h3>
     <div class="row"><EntryField label="length to cut" :value="piece.hand && !piece.hand.inPlace ? piece.cut.text : ''" :commit="set" alone takes="length" /><button class="btn plain" type="button" @click="inPlace">Mark it in place</button><button v-if="piece.hand" class="link" type="button" @click="back">Go by the measurements again</button></div>
-    <p v-if="error" class="stop small" role="alert">{{ error }}</p>
     <p class="quiet small">Marked in place: hold the piece long where it goes, mark both tips and the saw's direction, cut just outside.</p>
   </el-dialog>
 </template>
