@@ -142,7 +142,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			head = append(head, side+"_"+f)
 		}
 	}
-	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel")
+	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed")
 	if err := c.Write(head); err != nil {
 		return err
 	}
@@ -156,6 +156,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 		for _, e := range []plan.End{q.Left, q.Right} {
 			row = append(row, e.Pose.Name(), number(planEnd(e).Tilt))
 		}
+		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit))
 		for i := range row {
 			row[i] = unformula(row[i])
 		}

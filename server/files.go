@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"net/http"
+	"net/url"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -55,6 +56,45 @@ func (s *server) files(api huma.API) {
 		}
 		return files.WritePlanCSV(b, j, p)
 	})
+	s.file(api, "/api/jobs/{job}/cutsheet.pdf", "export-cut-sheet", "The cut list to print, with boxes to tick", "application/pdf", "cut-sheet.pdf", func(b *bytes.Buffer, id string) error {
+		j, p, err := s.planned(id)
+		if err != nil {
+			return err
+		}
+		return files.WriteCutSheetPDF(b, j, p)
+	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/labels.pdf", "export-labels", "Labels for the pieces, with codes that open them at the saw"), func(_ context.Context, in *At) (*Download, error) {
+		j, p, err := s.planned(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		var b bytes.Buffer
+		if err := files.WriteLabelsPDF(&b, j, p, in.link); err != nil {
+			return nil, asProblem(err)
+		}
+		return &Download{"application/pdf", `inline; filename="labels.pdf"`, b.Bytes()}, nil
+	})
+}
+
+// At is a job, and the address under which the browser that asks reaches it.
+type At struct {
+	JobPath
+	base string
+}
+
+// Resolve notes the address.
+func (a *At) Resolve(ctx huma.Context) []error {
+	scheme := "http"
+	if ctx.TLS() != nil {
+		scheme = "https"
+	}
+	a.base = scheme + "://" + ctx.Host()
+	return nil
+}
+
+// link opens a piece at the saw.
+func (a *At) link(piece string) string {
+	return a.base + "/jobs/" + url.PathEscape(a.Job) + "/saw?piece=" + url.QueryEscape(piece)
 }
 
 // file registers a download made from a job.
@@ -64,6 +104,10 @@ func (s *server) file(api huma.API, path, id, summary, kind, name string, write 
 		if err := write(&b, in.Job); err != nil {
 			return nil, asProblem(err)
 		}
-		return &Download{kind, `attachment; filename="` + name + `"`, b.Bytes()}, nil
+		how := "attachment"
+		if name == "cut-sheet.pdf" { // opened to be printed
+			how = "inline"
+		}
+		return &Download{kind, how + `; filename="` + name + `"`, b.Bytes()}, nil
 	})
 }

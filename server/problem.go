@@ -108,6 +108,8 @@ func asProblem(err error) error {
 		return problem(http.StatusConflict, upperFirst(err.Error())+".", FieldProblem{Field: "offcut", Value: taken.Name, Message: err.Error(), Remedy: "Fit that job's sticks again first."})
 	case errors.Is(err, store.ErrNoOffcut):
 		return problem(http.StatusNotFound, "That offcut is not on the rack any more.", FieldProblem{Field: "offcut", Message: "no such offcut", Remedy: "Reload and choose again."})
+	case errors.Is(err, store.ErrNoRuleSet):
+		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "name", Message: "not kept", Remedy: "Choose one of the sets listed."})
 	case errors.Is(err, store.ErrNoJob):
 		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.", FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})
 	case errors.Is(err, store.ErrNothing):

@@ -61,11 +61,22 @@ type RoomView struct {
 	LeftEnd   string         `json:"leftEnd"`
 	RightEnd  string         `json:"rightEnd"`
 	Facts     Facts          `json:"facts"`
+	Entry     string         `json:"entry" doc:"the opening that was chosen as the way in"`
+	Sight     *SightView     `json:"sight,omitempty" doc:"what is seen from the way in"`
+	Wet       bool           `json:"wet"`
+	Overrides []job.Override `json:"overrides" doc:"what is decided otherwise than the house rules have it"`
 	Band      picture.Band   `json:"band"`
 	Floor     picture.Floor  `json:"floor"`
 	Gap       *LengthView    `json:"gap,omitempty" doc:"how far the walls as measured are from closing"`
 	Closing   string         `json:"closing" doc:"in a line how the measurements go together"`
 	Look      LookView       `json:"look"`
+}
+
+// SightView is what is seen of a room from where people come in.
+type SightView struct {
+	Opening string        `json:"opening" doc:"they come in by, or none: through the open side"`
+	Eye     picture.Point `json:"eye"`
+	Sees    []string      `json:"sees" doc:"corners"`
 }
 
 // WallView is a wall face.
@@ -188,6 +199,18 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(r, u), LeftEnd: r.LeftEnd, RightEnd: r.RightEnd, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
 		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
 	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
+	v.Entry, v.Wet, v.Overrides = r.Entry, r.Wet, some(r.Overrides)
+	for _, k := range p.Sights {
+		if k.Room != r.ID {
+			continue
+		}
+		v.Sight = &SightView{Opening: k.Opening, Eye: k.Eye, Sees: []string{}}
+		for i, sees := range k.Sees {
+			if sees {
+				v.Sight.Sees = append(v.Sight.Sees, r.Corners[i].ID)
+			}
+		}
+	}
 	if g := v.Floor.Gap; g != nil {
 		l := lengthView(g.Length.Round(plan.Step(u)), u)
 		v.Gap, v.Closing = &l, check.Text(g.Length, u)

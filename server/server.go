@@ -70,6 +70,7 @@ func API(r chi.Router, c Config) huma.API {
 	s.edits(api)
 	s.files(api)
 	s.quote(api)
+	s.rules(api)
 	s.sections(api)
 	s.atSaw(api)
 	s.sticks(api)

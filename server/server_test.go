@@ -105,9 +105,9 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 	assert.Equal(t, "21' 4 1/2", l.Typed)
 	p := v.Pieces[1]
 	assert.Equal(t, "cope", p.Right.Joint)
-	assert.Equal(t, AngleView{Degrees: -45.25, Text: "45.25°", Side: "left"}, *p.Right.Dial)
-	assert.Equal(t, "0.25° past the 45 detent", p.Right.Detent)
-	assert.Equal(t, 66, len(v.Cuts))
+	assert.Equal(t, AngleView{Degrees: -45, Text: "45°", Side: "left"}, *p.Right.Dial)
+	assert.Equal(t, "at the 45 detent", p.Right.Detent)
+	assert.Equal(t, 70, len(v.Cuts))
 	assert.Equal(t, "90.2°", v.Rooms[0].Corners[0].Theta)
 	assert.False(t, v.CanUndo)
 }
@@ -115,13 +115,13 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 func TestEditUndoRedo(t *testing.T) {
 	c, id := start(t)
 	v := c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "length", "wh2-floor", "length", `"15' 2 1/4"`, `"14' 2 1/4"`))
-	assert.Equal(t, `15' 2 1/4"`, v.Pieces[1].Cut.Text, "the answer holds the new plan")
+	assert.Equal(t, `15' 2 1/4"`, v.Pieces[2].Cut.Text, "the answer holds the new plan")
 	assert.True(t, v.CanUndo)
 	v = c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
-	assert.Equal(t, `14' 2 1/4"`, v.Pieces[1].Cut.Text)
+	assert.Equal(t, `14' 2 1/4"`, v.Pieces[2].Cut.Text)
 	assert.True(t, v.CanRedo)
 	v = c.view("POST", "/api/jobs/"+id+"/redo", `{"client":"a"}`)
-	assert.Equal(t, `15' 2 1/4"`, v.Pieces[1].Cut.Text)
+	assert.Equal(t, `15' 2 1/4"`, v.Pieces[2].Cut.Text)
 	c.problem(409, "POST", "/api/jobs/"+id+"/undo", `{"client":"b"}`)
 }
 
@@ -218,7 +218,7 @@ func TestImportExportAndFiles(t *testing.T) {
 	assert.Equal(t, string(one), string(two))
 	_, kind, csv := c.send("GET", "/api/jobs/"+id+"/cutlist.csv", "")
 	assert.Contains(t, kind, "text/csv")
-	assert.Equal(t, 34, strings.Count(string(csv), "\n"))
+	assert.Equal(t, 36, strings.Count(string(csv), "\n"))
 	code, _, b = c.send("POST", "/api/jobs", `{"name":"New","unit":"mm"}`)
 	require.Equal(t, 200, code)
 	require.NoError(t, json.Unmarshal(b, &made))
@@ -248,11 +248,11 @@ func TestOneCorner(t *testing.T) {
 
 func TestBenchIsDrawnForACut(t *testing.T) {
 	c, id := start(t)
-	code, _, b := c.send("GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh2&end=right", "")
+	code, _, b := c.send("GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh3&end=left", "")
 	require.Equal(t, 200, code, "%s", b)
 	assert.Contains(t, string(b), `"lies":"Standing on its bottom edge`)
 	c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "reading", "whb-floor", "reading", `190`, ""))
-	c.problem(422, "GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh2&end=right", "")
+	c.problem(422, "GET", "/api/jobs/"+id+"/bench?piece=wh-base.wh3&end=left", "")
 }
 
 // A second browser hears of a change within a second.

@@ -121,7 +121,7 @@ func TestRecut(t *testing.T) {
 func TestOrderAndPair(t *testing.T) {
 	c, id := start(t)
 	v := c.view("POST", "/api/jobs/"+id+"/order", `{"client":"a","by":"moves"}`)
-	assert.Equal(t, "moves", v.Rules.Order)
+	assert.Equal(t, "moves", v.Rules.Answers["order"])
 	moves := map[string]int{}
 	for _, o := range v.Orders {
 		moves[o.By] = o.Moves

@@ -218,21 +218,6 @@ func (v *MouldingView) seat(s *profile.Section, m *job.Moulding, u measure.Unit)
 	v.Crown = c
 }
 
-// RulesView are the house rules of the job.
-type RulesView struct {
-	Inside   string    `json:"inside" enum:"cope,mitre"`
-	CopeHand string    `json:"cope_hand" enum:"left,right"`
-	Scarf    float64   `json:"scarf"`
-	Crown    string    `json:"crown" enum:"nested,flat"`
-	Order    string    `json:"order" enum:"longest,room,moves"`
-	Layout   EntryView `json:"layout"`
-	Bench    EntryView `json:"bench"`
-}
-
-func rulesView(r job.Rules, u measure.Unit) RulesView {
-	return RulesView{r.Inside, r.CopeHand, float64(r.Scarf), r.Crown, r.Order, entryView(r.Layout, u), entryView(r.Bench, u)}
-}
-
 // RunView is a moulding that runs in a room.
 type RunView struct {
 	ID       string `json:"id"`
@@ -280,6 +265,13 @@ type BenchGroupView struct {
 	ID     string   `json:"id"`
 	Room   string   `json:"room"`
 	Pieces []string `json:"pieces"`
+}
+
+// GlueStepView is one joint to glue on the bench, in the order to do it.
+type GlueStepView struct {
+	Group string `json:"group"`
+	Dry   int    `json:"dry" doc:"minutes to wait before it"`
+	Text  string `json:"text"`
 }
 
 func layoutLines(j *job.Job, p plan.Plan) []LayoutLineView {

@@ -20,6 +20,8 @@ type JobView struct {
 	Saws      []SawView        `json:"saws"`
 	Lines     []LayoutLineView `json:"lines" doc:"layout lines of what hangs from ceilings"`
 	Groups    []BenchGroupView `json:"groups" doc:"glued up on the bench"`
+	Glue      []GlueStepView   `json:"glue" doc:"joints to glue on the bench, in the order to do it"`
+	Chains    []ChainView      `json:"chains" doc:"the orders to hang in"`
 	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
 	PutAway   []string         `json:"putAway" doc:"cautions put away for this job"`
 	Mouldings []MouldingView   `json:"mouldings"`
@@ -59,6 +61,10 @@ type PieceView struct {
 	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
 	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
 	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
+	Early    int        `json:"early" doc:"the first and the last place it could take"`
+	Late     int        `json:"late"`
+	How      string     `json:"how" doc:"what to do with its ends when it goes up"`
+	Allowed  string     `json:"allowed,omitempty" doc:"what the rules add or take off, end by end"`
 	Hand     *HandView  `json:"hand,omitempty" doc:"its length was set by hand"`
 }
 
@@ -91,6 +97,7 @@ type EndView struct {
 	Error   string      `json:"error,omitempty" doc:"what of the dialled setting is the saw's own error"`
 	TopLong string      `json:"topLong,omitempty" doc:"how the top stands to the bottom edge that the length is told to"`
 	Slope   float64     `json:"slope"`
+	Note    string      `json:"note,omitempty" doc:"how it ends against an opening, or what else is done to it"`
 	Short   *LengthView `json:"short,omitempty" doc:"how far a square end stops short of the corner line"`
 	Assumed bool        `json:"assumed,omitempty"`
 	Mark    string      `json:"mark,omitempty"`
@@ -98,16 +105,51 @@ type EndView struct {
 
 // DecisionView is a decision at a corner.
 type DecisionView struct {
-	Room     string `json:"room"`
-	Run      string `json:"run"`
-	Corner   string `json:"corner"`
-	Letter   string `json:"letter"`
-	Joint    string `json:"joint"`
-	Coped    string `json:"coped,omitempty"`
-	Through  string `json:"through,omitempty"`
-	Rule     string `json:"rule"`
-	Reason   string `json:"reason"`
-	RunnerUp string `json:"runnerUp"`
+	Room      string     `json:"room"`
+	Run       string     `json:"run"`
+	Corner    string     `json:"corner"`
+	Letter    string     `json:"letter"`
+	Joint     string     `json:"joint" enum:"cope,mitre,butt,square,apart"`
+	Coped     string     `json:"coped,omitempty" doc:"the piece that gives way, coped or butted"`
+	Through   string     `json:"through,omitempty"`
+	Left      string     `json:"left,omitempty"`
+	Right     string     `json:"right,omitempty"`
+	Rule      string     `json:"rule"`
+	Reason    string     `json:"reason"`
+	RunnerUp  string     `json:"runnerUp"`
+	Overrides []string   `json:"overrides" doc:"what was decided by hand for this corner, to drop"`
+	Other     *OtherView `json:"other,omitempty" doc:"the choice of the other piece"`
+	Now       *TallyView `json:"now,omitempty"`
+	Instead   *TallyView `json:"instead,omitempty"`
+	Seen      bool       `json:"seen" doc:"from the way in"`
+	Seam      float64    `json:"seam" doc:"how much of the seam shows from there, 0 to 1"`
+}
+
+// OtherView is what to send to let the other piece give way.
+type OtherView struct {
+	Text   string `json:"text"`
+	Choice string `json:"choice" enum:"left,right"`
+}
+
+// TallyView is what choosing who is coped comes to over a run.
+type TallyView struct {
+	Cost    float64    `json:"cost"`
+	Coped   LengthView `json:"coped"`
+	Longest string     `json:"longest"`
+	Seams   []string   `json:"seams"`
+	OffHand []string   `json:"offHand"`
+	Double  []string   `json:"double"`
+	Turned  []string   `json:"turned"`
+}
+
+// ChainView is what shares corners, with its order to hang.
+type ChainView struct {
+	Room   string   `json:"room"`
+	Runs   []string `json:"runs"`
+	Order  []string `json:"order"`
+	Starts []string `json:"starts" doc:"pieces that could go up first"`
+	First  string   `json:"first,omitempty" doc:"the one that was chosen to"`
+	Ring   []string `json:"ring" doc:"pieces that wait for one another, so that they cannot be hung"`
 }
 
 // FindingView is a finding.
@@ -126,7 +168,7 @@ type FindingView struct {
 
 // ActView is one thing to do about a finding at once.
 type ActView struct {
-	Do   string `json:"do" enum:"again,keep,twice,shoot"`
+	Do   string `json:"do" enum:"again,keep,twice,shoot,drop"`
 	Kind string `json:"kind"`
 	ID   string `json:"id"`
 	To   string `json:"to,omitempty" doc:"the other corner of a diagonal"`
@@ -178,7 +220,7 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	u := j.Unit
 	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(j.Rules, u),
-		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Orders: []OrderView{}, PutAway: some(j.PutAway),
+		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{}, Orders: []OrderView{}, PutAway: some(j.PutAway),
 		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
 		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
@@ -190,6 +232,16 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	}
 	for _, g := range p.Groups {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
+	}
+	for _, g := range p.Glue {
+		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Dry, g.Text})
+	}
+	for _, c := range p.Chains {
+		k := ChainView{Room: c.Room, Runs: c.Runs, Order: some(c.Order), Starts: some(c.Starts), First: c.First, Ring: []string{}}
+		for _, w := range c.Ring {
+			k.Ring = append(k.Ring, w.Piece)
+		}
+		v.Chains = append(v.Chains, k)
 	}
 	for _, o := range p.Orders {
 		v.Orders = append(v.Orders, OrderView(o))
@@ -206,14 +258,15 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Group: q.Group, Cap: q.Cap}
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Group: q.Group, Cap: q.Cap,
+			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.Allowed(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 		}
 		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, d := range p.Decisions {
-		v.Decisions = append(v.Decisions, DecisionView{d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp})
+		v.Decisions = append(v.Decisions, decisionView(&j, d, at))
 	}
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
@@ -246,7 +299,7 @@ func findingView(f plan.Finding) FindingView {
 
 func endView(e plan.End, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: e.Fence, Why: strings.Join(e.Why, " "), Error: e.Calibration()}
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: e.Fence, Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {
@@ -265,4 +318,34 @@ func endView(e plan.End, u measure.Unit) EndView {
 		v.Dial, v.Tilt, v.Detent = &m, &b, d.Text()
 	}
 	return v
+}
+
+func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) DecisionView {
+	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
+		Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: []string{}, Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+	for _, o := range j.Room(d.Room).Overrides {
+		if o.Corner == d.Corner && (o.Run == "" || o.Run == d.Run) {
+			v.Overrides = append(v.Overrides, o.ID)
+		}
+	}
+	if d.Instead != nil || d.Joint == "cope" && d.Overruled {
+		v.Other = &OtherView{Choice: job.HandLeft}
+		if d.Coped == d.Left {
+			v.Other.Choice = job.HandRight
+		}
+		verb := "Cope "
+		if d.Joint == "butt" {
+			verb = "Butt "
+		}
+		label := at[d.Through].Label
+		v.Other.Text = verb + strings.ToLower(label[:min(1, len(label))]) + label[min(1, len(label)):] + " instead"
+	}
+	return v
+}
+
+func tallyView(t *plan.Tally, u measure.Unit) *TallyView {
+	if t == nil {
+		return nil
+	}
+	return &TallyView{t.Cost, lengthView(t.Coped, u), t.Longest, some(t.Seams), some(t.OffHand), some(t.Double), some(t.Turned)}
 }

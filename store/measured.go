@@ -17,6 +17,10 @@ type roomRow struct {
 	Storey string
 	Closed bool
 	Ends   string // JSON of job.Ends
+	Entry  string
+	Wet    bool
+	// JSON of job.Override
+	Overrides string
 
 	LookInside  *int
 	LookOutside *int
@@ -140,7 +144,7 @@ func (spotRow) TableName() string { return "spots" }
 // addRoom takes a room apart.
 func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 	job.SettleFacts(&room.Ends, unit) // kept as text, which must read back to the same lengths
-	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Storey: room.Storey, Closed: room.Closed, Ends: jsonText(room.Ends),
+	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Storey: room.Storey, Closed: room.Closed, Ends: jsonText(room.Ends), Entry: room.Entry, Wet: room.Wet, Overrides: jsonText(room.Overrides),
 		LookInside: room.Look.Inside, LookOutside: room.Look.Outside, LookDoors: room.Look.Doors, LookReturns: room.Look.Returns}
 	row.CeilingNm, row.CeilingText = maybe(room.Look.Ceiling)
 	r.Rooms = append(r.Rooms, row)

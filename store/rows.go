@@ -211,9 +211,12 @@ func (r rows) toJob() (job.Job, error) {
 	at := map[string]int{}
 	for i, m := range r.Rooms {
 		at[m.ID] = i
-		room := job.Room{ID: m.ID, Name: m.Name, Storey: m.Storey, Closed: m.Closed,
+		room := job.Room{ID: m.ID, Name: m.Name, Storey: m.Storey, Closed: m.Closed, Entry: m.Entry, Wet: m.Wet,
 			Look: job.Look{Inside: m.LookInside, Outside: m.LookOutside, Doors: m.LookDoors, Returns: m.LookReturns, Ceiling: mayBe(m.CeilingNm, m.CeilingText)}}
 		if err := readFacts(m.Ends, &room.Ends, j.Unit); err != nil {
+			return j, err
+		}
+		if err := json.Unmarshal([]byte(m.Overrides), &room.Overrides); err != nil {
 			return j, err
 		}
 		j.Rooms = append(j.Rooms, room)

@@ -78,6 +78,8 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	k := &r.Runs[0]
 	k.First, k.Last, k.Below = "wh8", "wh2", typed("1/2")
 	j.Marks = []job.Mark{{ID: "m1", Kind: job.MarkCut, Piece: "wh-base.wh1", End: "left", Length: 1, Pose: "nested"}}
+	j.Rules.Weights, j.Rules.Hair, j.Rules.Bullnose = &job.Weights{Hand: 100}, *typed("1/64"), job.BullnoseTwo
+	r.Entry, r.Wet, r.Overrides = "who", true, []job.Override{{ID: "o", Run: k.ID, Corner: r.Corners[0].ID, Question: job.AskCoped, Choice: job.HandLeft, By: "Ada", Why: "it is the short one"}}
 	r.Storey, r.LeftEnd, r.LeftSetback = "Ground floor", job.EndReturn, typed("1/4")
 	j.Normalise()
 	id, err := s.Create(j)

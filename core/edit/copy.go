@@ -45,7 +45,8 @@ func copyRoom(j *job.Job, op Op) (Op, error) {
 	return Op{Do: Remove, Kind: "room", ID: op.ID}, nil
 }
 
-// rename gives everything in a room a new identifier.
+// rename gives everything in a room a new identifier. What was decided for a piece stays
+// behind: the copy's are others.
 func rename(r *job.Room, id string) {
 	r.ID = id
 	n := 0
@@ -84,6 +85,14 @@ func rename(r *job.Room, id string) {
 	for i := range r.Runs {
 		k := &r.Runs[i]
 		k.First, k.Last, k.On = was[k.First], was[k.Last], was[k.On]
+	}
+	r.Entry = was[r.Entry]
+	r.Overrides = slices.DeleteFunc(r.Overrides, func(o job.Override) bool {
+		return o.Piece != "" || o.Question == job.AskFirst || o.Run != "" && was[o.Run] == "" || o.Corner != "" && was[o.Corner] == ""
+	})
+	for i := range r.Overrides {
+		o := &r.Overrides[i]
+		o.ID, o.Run, o.Corner = fresh(), was[o.Run], was[o.Corner]
 	}
 }
 
@@ -176,6 +185,11 @@ func mirror(j *job.Job, r *job.Room) error {
 	for i := range r.Runs {
 		k := &r.Runs[i]
 		k.First, k.Last, k.LeftEnd, k.RightEnd = k.Last, k.First, k.RightEnd, k.LeftEnd
+	}
+	for i := range r.Overrides {
+		if o := &r.Overrides[i]; o.Question == job.AskCoped || o.Question == "cope_hand" {
+			o.Choice = otherEnd(o.Choice)
+		}
 	}
 	r.LeftEnd, r.RightEnd = r.RightEnd, r.LeftEnd
 	r.LeftSetback, r.RightSetback = r.RightSetback, r.LeftSetback

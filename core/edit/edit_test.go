@@ -249,6 +249,21 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		func() Op { return set1("job", "", "put_away", `["short","fence"]`) },
 		func() Op { return set1("rules", "", "bench", `"16"`) },
 		func() Op {
+			f := rapid.SampledFrom([][2]string{{"inside", `"butt"`}, {"bullnose", `"two"`}, {"hair", `"1/64"`}, {"spring", `"1 mm"`}, {"drying", "45"}, {"short", "0"}, {"double", "100"}, {"set", `"Ada"`}, {"buying", `"fit"`}, {"hand", "101"}, {"drying", "0"}}).Draw(t, "rule")
+			return set1("rules", "", f[0], f[1])
+		},
+		func() Op { return set1("room", room, "entry", `"o1"`) },
+		func() Op { return set1("room", room, "wet", "true") },
+		func() Op {
+			v := rapid.SampledFrom([]string{`{"id":"","run":"k","corner":"c1","question":"coped","choice":"left","by":"Ada"}`, `{"id":"","run":"k","corner":"c1","question":"coped","choice":"right"}`,
+				`{"id":"","question":"inside","choice":"mitre"}`, `{"id":"","piece":"k.w1","question":"scarf_at","choice":"40, 1000 mm"}`, `{"id":"","run":"k","question":"first","choice":"k.w1"}`,
+				`{"id":"","corner":"c2","question":"inside","choice":"nonsense"}`}).Draw(t, "override")
+			return Op{Do: Add, Kind: "override", In: room, ID: id, Value: json.RawMessage(v)}
+		},
+		func() Op {
+			return Op{Do: Remove, Kind: "override", ID: rapid.SampledFrom([]string{"n0", "n1", "n2"}).Draw(t, "which")}
+		},
+		func() Op {
 			return Op{Do: Add, Kind: "moulding", ID: id, Value: json.RawMessage(`{"height":"100 mm","thickness":"12 mm"}`)}
 		},
 		func() Op {
@@ -283,7 +298,7 @@ func untype(j *job.Job) {
 		plain(m.CeilingFoot)
 		plain(m.Projection)
 	}
-	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench} {
+	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench, &j.Rules.Hair, &j.Rules.Spring} {
 		plain(e)
 	}
 	for i := range j.ByHand {

@@ -21,7 +21,7 @@ const (
 // Op is one step. Which fields count depends on Do.
 type Op struct {
 	Do    string          `json:"do" enum:"set,add,remove,move,mark,unmark"`
-	Kind  string          `json:"kind,omitempty" doc:"job, rules, saw, test, hand, cutting, doors, prices, sundry, quote, stick, layout, moulding, tools, room, wall, length, corner, reading, diagonal, opening, spot or run"`
+	Kind  string          `json:"kind,omitempty" doc:"job, rules, override, saw, test, hand, cutting, doors, prices, sundry, quote, stick, layout, moulding, tools, room, wall, length, corner, reading, diagonal, opening, spot or run"`
 	ID    string          `json:"id,omitempty"`
 	Field string          `json:"field,omitempty" doc:"set: the field's name in the job file"`
 	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; mark: the mark"`

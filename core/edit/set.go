@@ -23,7 +23,14 @@ func field(j *job.Job, op Op) (any, error) {
 		fields = map[string]any{"name": &j.Name, "unit": &j.Unit, "saw": &j.Saw, "put_away": &j.PutAway}
 	case "rules":
 		r := &j.Rules
-		fields = map[string]any{"inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order, "layout": &r.Layout, "bench": &r.Bench}
+		if r.Weights == nil {
+			w := job.DefaultWeights()
+			r.Weights = &w
+		}
+		fields = map[string]any{"set": &r.Set, "inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order, "layout": &r.Layout, "bench": &r.Bench,
+			"unread_outside": &r.UnreadOutside, "unread_inside": &r.UnreadInside, "square": &r.Square, "hair": &r.Hair, "spring": &r.Spring, "buying": &r.Buying, "step": &r.Step,
+			"bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool, "drying": &r.Drying,
+			"short": &r.Weights.Short, "hidden": &r.Weights.Hidden, "hand": &r.Weights.Hand, "double": &r.Weights.Double}
 	case "cutting":
 		c := &j.Cutting
 		fields = map[string]any{"kerf": &c.Kerf, "end_trim": &c.EndTrim, "keep": &c.Keep, "share": &c.Share, "shortest": &c.Shortest}
@@ -67,7 +74,7 @@ func field(j *job.Job, op Op) (any, error) {
 		if r := j.Room(op.ID); r != nil {
 			l := &r.Look
 			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns, "ceiling": &l.Ceiling,
-				"storey": &r.Storey, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd, "right_setback": &r.RightSetback}
+				"storey": &r.Storey, "entry": &r.Entry, "wet": &r.Wet, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd, "right_setback": &r.RightSetback}
 		}
 	default:
 		fields = inRoom(j, op)
@@ -80,6 +87,15 @@ func field(j *job.Job, op Op) (any, error) {
 		return nil, &job.Invalid{Thing: op.Kind, Field: op.Field, Reason: "there is no such field", Remedy: "use a field of the job file"}
 	}
 	return v, nil
+}
+
+// value is what a field holds.
+func value(j *job.Job, op Op) (any, error) {
+	v, err := field(j, op)
+	if err != nil {
+		return nil, err
+	}
+	return reflect.ValueOf(v).Elem().Interface(), nil
 }
 
 func set(j *job.Job, op Op) (Op, error) {
@@ -110,6 +126,9 @@ func set(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Set, Kind: op.Kind, ID: op.ID, Field: op.Field, Unit: op.Unit,
 		Value: text2raw(cur.Interface(), unit), Was: text2raw(value.Interface(), unit)}
 	cur.Set(value)
+	if op.Kind == "rules" { // before Normalise takes nothing for a field left out
+		return inv, j.Rules.Check()
+	}
 	if op.Kind == "saw" { // before Normalise takes a zero for a field left out
 		return inv, theSaw(j, op.ID).Check()
 	}

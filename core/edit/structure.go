@@ -86,7 +86,7 @@ func insert[T any](s *[]T, id func(T) string, op Op, v T) error {
 }
 
 // inRooms are the kinds that are added to a room.
-var inRooms = map[string]bool{"wall": true, "walls": true, "opening": true, "run": true, "diagonal": true, "spot": true}
+var inRooms = map[string]bool{"wall": true, "walls": true, "opening": true, "run": true, "diagonal": true, "spot": true, "override": true}
 
 func add(j *job.Job, op Op) (Op, error) {
 	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
@@ -138,6 +138,8 @@ func add(j *job.Job, op Op) (Op, error) {
 		}
 	case "saw", "test", "hand":
 		return addShop(j, op)
+	case "override":
+		return override(room, op)
 	default:
 		err = unknownKind(op)
 	}
@@ -212,7 +214,7 @@ func remove(j *job.Job, op Op) (Op, error) {
 		return removeShop(j, op)
 	case "walls":
 		return takeBack(j, op)
-	case "wall", "opening", "run", "length", "reading", "diagonal", "spot":
+	case "wall", "opening", "run", "override", "length", "reading", "diagonal", "spot":
 		for i := range j.Rooms {
 			r := &j.Rooms[i]
 			inv.In = r.ID
@@ -245,6 +247,8 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 		return true
 	case "length", "reading", "diagonal", "spot":
 		return removeMeasured(r, op, inv, j)
+	case "override":
+		return takeOut(&r.Overrides, overrideID, op, inv, func(*job.Override) {})
 	case "opening":
 		return takeOut(&r.Openings, openingID, op, inv, func(o *job.Opening) { job.Settle(o, j.Unit) })
 	}
@@ -301,5 +305,5 @@ func move(j *job.Job, op Op) (Op, error) {
 }
 
 func unknownKind(op Op) error {
-	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry, saw, test, hand or layout"}
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry, saw, test, hand, override or layout"}
 }

@@ -51,17 +51,7 @@ func (j *Job) Check() error {
 	c := checker{seen: map[string]bool{}}
 	c.text("job", "name", j.Name)
 	c.oneOf("job", "unit", string(j.Unit), "in", "mm")
-	c.oneOf("house rules", "inside", j.Rules.Inside, InsideCope, InsideMitre)
-	c.oneOf("house rules", "cope_hand", j.Rules.CopeHand, HandLeft, HandRight)
-	if !(j.Rules.Scarf >= 10 && j.Rules.Scarf <= 60) {
-		c.refuse("house rules", "scarf", j.Rules.Scarf.Text(6), "no scarf is cut so", "give 45 or 22.5")
-	}
-	c.oneOf("house rules", "crown", j.Rules.Crown, CrownNested, CrownFlat)
-	c.oneOf("house rules", "order", j.Rules.Order, OrderLongest, OrderRoom, OrderMoves)
-	if j.Rules.Layout.Length < 0 || j.Rules.Layout.Length > measure.Inch {
-		c.refuse("house rules", "layout", j.Rules.Layout.Text, "is no allowance for compound", "give what it pushes the mark down by, such as 1/16")
-	}
-	c.positive("house rules", "bench", j.Rules.Bench)
+	c.rules(&j.Rules)
 	c.saws(j)
 	c.cutting(j)
 	c.prices(&j.Prices)
@@ -183,12 +173,14 @@ func (c *checker) room(j *Job, r *Room) {
 	}
 	c.look(thing, r.Look)
 	c.text(thing, "storey", r.Storey)
+	c.text(thing, "entry", r.Entry)
 	c.oneOf(thing, "left_end", r.LeftEnd, "", EndStop, EndReturn)
 	c.oneOf(thing, "right_end", r.RightEnd, "", EndStop, EndReturn)
 	c.measured(r)
 	for i := range r.Runs {
 		c.run(j, r, &r.Runs[i])
 	}
+	c.overrides(j, r)
 }
 
 func (c *checker) mark(m Mark) {

@@ -9,7 +9,7 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 3
+const FileVersion = 4
 
 // Job is everything entered for one job.
 type Job struct {
@@ -55,6 +55,9 @@ type Room struct {
 	Spots     []Spot     `json:"spots,omitempty"`
 	Runs      []Run      `json:"runs"`
 	Look      Look       `json:"look"`
+	Entry     string     `json:"entry,omitempty"`     // the opening that people come in by, where it is not the first door
+	Wet       bool       `json:"wet,omitempty"`       // water stands on its floor
+	Overrides []Override `json:"overrides,omitempty"` // what is decided otherwise than the house rules have it
 	Ends
 }
 
@@ -132,51 +135,6 @@ type Moulding struct {
 	Spares    int         `json:"spares,omitempty"` // sticks kept whole against miscuts
 	Buy       string      `json:"buy,omitempty"`    // BuyShare, BuyFit, or none for what is advised
 	MouldingFacts
-}
-
-// Joint rules for inside corners, and hands for coping.
-const (
-	InsideCope  = "cope"
-	InsideMitre = "mitre"
-	HandLeft    = "left"
-	HandRight   = "right"
-)
-
-// Rules are the house rules of this job.
-type Rules struct {
-	Inside   string `json:"inside"`
-	CopeHand string `json:"cope_hand"`
-	// Scarf is the angle at which the parts of a wall longer than a stick are
-	// joined, off square: 45, or 22.5, which holds truer.
-	Scarf measure.Angle `json:"scarf"`
-	// Crown is how crown lies on the saw where both ways would do, nested or flat, and
-	// Order is the order at the saw.
-	Crown string `json:"crown"`
-	Order string `json:"order"`
-	// Layout is what is taken off the drop for the compound in the corners, and Bench
-	// the length under which a piece is glued up on the bench.
-	Layout Entry `json:"layout"`
-	Bench  Entry `json:"bench"`
-}
-
-// How crown lies on the saw, and orders at it: longest first, room by room with mating
-// mitres, or with as few moves of the saw as can be.
-const (
-	CrownNested  = "nested"
-	CrownFlat    = "flat"
-	OrderLongest = "longest"
-	OrderRoom    = "room"
-	OrderMoves   = "moves"
-)
-
-func (r *Rules) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "rules", named{"layout", &r.Layout}, named{"bench", &r.Bench})
-}
-
-func (r *Rules) normalise(unit measure.Unit) {
-	r.Inside, r.CopeHand, r.Scarf = or(r.Inside, InsideCope), or(r.CopeHand, HandRight), or(r.Scarf, 45)
-	r.Crown, r.Order = or(r.Crown, CrownNested), or(r.Order, OrderLongest)
-	r.Layout, r.Bench = orEntry(r.Layout, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
 }
 
 // MarkKind is what was done at the saw.

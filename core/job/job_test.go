@@ -54,7 +54,7 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	var r Room
 	require.NoError(t, json.Unmarshal([]byte(`{"id":"r","walls":[{"id":"w","length":"100","lengths":{"ceiling":"99 1/2"}}],"corners":[{"id":"c","reading":90,"readings":{"ceiling":{"reading":44,"scale":"mitre"}}}]}`), &r))
 	require.NoError(t, Resolve(&r, measure.UnitInch))
-	r.normalise()
+	r.normalise("in")
 	assert.Equal(t, []Taken{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor}, {ID: "w-ceiling", As: Entry{measure.Inch * 199 / 2, "99 1/2"}, Level: Ceiling}}, r.Walls[0].Lengths)
 	assert.Equal(t, []Reading{{ID: "c-floor", Angle: 90, Scale: ScaleCorner, Level: Floor}, {ID: "c-ceiling", Angle: 44, Scale: ScaleMitre, Level: Ceiling}}, r.Corners[0].Readings)
 	c := r.Clone()
@@ -65,7 +65,7 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	var back Room
 	require.NoError(t, json.Unmarshal(b, &back))
 	require.NoError(t, Resolve(&back, measure.UnitInch))
-	back.normalise()
+	back.normalise("in")
 	assert.Equal(t, r, back, "written in full it reads back")
 	for _, bad := range []string{`{"walls":[{"id":"w","colour":1}]}`, `{"walls":[{"id":"w","lengths":[{"colour":1}]}]}`, `{"walls":[{"id":"w","lengths":{"roof":"1"}}]}`,
 		`{"corners":[{"id":"c","readings":[{"colour":1}]}]}`, `{"corners":[{"id":"c","readings":{"roof":{}}}]}`, `{"corners":[{"id":"c","lean":"much"}]}`} {
@@ -81,7 +81,7 @@ func TestFacts(t *testing.T) {
 		"openings":[{"id":"o","wall":"w","kind":"window","from":"10","width":"30","casing":"3 1/2"}],"spots":[{"id":"s","wall":"w","kind":"stud","at":"20"}],
 		"diagonals":[{"id":"d","from":"start","to":"c","length":"100"}]}`), &r))
 	require.NoError(t, Resolve(&r, measure.UnitInch))
-	r.normalise()
+	r.normalise("in")
 	j := Job{Rooms: []Room{r}}
 	j.Normalise()
 	require.NoError(t, j.Check())

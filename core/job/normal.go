@@ -52,11 +52,11 @@ func (j *Job) Normalise() {
 		j.Mouldings[i].normalise(j.Unit)
 	}
 	for i := range j.Rooms {
-		j.Rooms[i].normalise()
+		j.Rooms[i].normalise(j.Unit)
 	}
 }
 
-func (r *Room) normalise() {
+func (r *Room) normalise(unit measure.Unit) {
 	r.Walls, r.Corners = some(r.Walls), some(r.Corners)
 	r.Openings, r.Runs = some(r.Openings), some(r.Runs)
 	if len(r.Corners) == 0 || !r.Closed && len(r.Corners) == len(r.Walls)-1 {
@@ -108,6 +108,10 @@ func (r *Room) normalise() {
 	for i := range r.Runs {
 		r.Runs[i].Level = or(r.Runs[i].Level, Floor)
 	}
+	for i := range r.Overrides {
+		r.Overrides[i].normalise(unit)
+	}
+	slices.SortFunc(r.Overrides, byPlace)
 }
 
 func or[T comparable](v, def T) T {
@@ -144,6 +148,7 @@ func (j Job) Clone() Job {
 	}
 	j.Saws = copyList(j.Saws, Saw.clone)
 	j.ByHand, j.PutAway = copyList(j.ByHand, ByHand.Copy), slices.Clone(j.PutAway)
+	j.Rules.Weights = copyOf(j.Rules.Weights)
 	j.Marks = slices.Clone(j.Marks)
 	j.Rooms = slices.Clone(j.Rooms)
 	for i := range j.Rooms {
@@ -154,7 +159,7 @@ func (j Job) Clone() Job {
 
 // Clone copies the room so that a change to one leaves the other alone.
 func (r Room) Clone() Room {
-	r.Runs = copyList(r.Runs, Run.clone)
+	r.Runs, r.Overrides = copyList(r.Runs, Run.clone), slices.Clone(r.Overrides)
 	r.Walls = copyList(r.Walls, Wall.clone)
 	r.Corners = copyList(r.Corners, func(c Corner) Corner {
 		c.Readings, c.CornerFacts = slices.Clone(c.Readings), c.CornerFacts.clone()

@@ -89,16 +89,25 @@ func Written(l measure.Length, unit measure.Unit) Entry {
 // Drawn tells whether the moulding's section is known.
 func (m *Moulding) Drawn() bool { return len(m.Section) > 0 }
 
-// Joint is the joint at inside corners: the moulding's own, mitred where its section
-// cannot be coped, or the house rule's.
+// Flat tells whether the moulding is square-edged stock.
+func (m *Moulding) Flat() bool { return !m.Profiled && !m.Drawn() && m.Kind != KindCrown }
+
+// Joint is the joint at its inside corners, by itself: its own or the house rule's, so far
+// as its section allows.
 func (m *Moulding) Joint(rules Rules, copable bool) string {
-	switch {
-	case m.Inside != "":
-		return m.Inside
-	case !copable:
+	return InsideJoint(or(m.Inside, rules.Inside), m.Flat(), copable)
+}
+
+// InsideJoint is the joint that a wish comes to: square-edged stock alone butts, and what
+// cannot be coped is mitred.
+func InsideJoint(wish string, flat, copable bool) string {
+	if wish == InsideButt && !flat {
+		wish = InsideCope
+	}
+	if wish == InsideCope && !copable {
 		return InsideMitre
 	}
-	return rules.Inside
+	return wish
 }
 
 // Read are the crown's measures as read in a square; its feet as entered, or as its
@@ -172,7 +181,7 @@ func (m *Moulding) normalise(unit measure.Unit) {
 func (c *checker) section(thing string, m *Moulding) {
 	c.oneOf(thing, "material", m.Material, "", Wood, MDF, Plastic)
 	c.oneOf(thing, "grade", m.Grade, "", Paint, Stain)
-	c.oneOf(thing, "inside", m.Inside, "", InsideCope, InsideMitre)
+	c.oneOf(thing, "inside", m.Inside, "", InsideCope, InsideMitre, InsideButt)
 	for _, n := range (&MouldingFacts{WallFoot: m.WallFoot, CeilingFoot: m.CeilingFoot, Projection: m.Projection}).list() {
 		if n.e != nil {
 			c.positive(thing, n.field, *n.e)

@@ -174,3 +174,12 @@ func ThinnestThatCovers(theta measure.Angle, p measure.Length) measure.Length {
 	}
 	return p.Times(theta.Cot() * (theta / 2).Tan())
 }
+
+// UnequalTurn is the reading of the corner for which a piece that stands out by own would
+// be cut, where it is mitred to one that stands out by other: the two cuts meet in a line
+// from corner to corner of the faces, (k + cos θ)/sin θ along each unit out, k = other/own.
+func UnequalTurn(theta measure.Angle, own, other measure.Length) measure.Angle {
+	k := float64(other) / float64(own)
+	half := measure.FromRadians(math.Atan((k + theta.Cos()) / theta.Sin()))
+	return 180 - 2*half
+}

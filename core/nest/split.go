@@ -1,6 +1,7 @@
 package nest
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -13,6 +14,8 @@ import (
 type Scarf struct {
 	Slope float64
 	Least measure.Length // the shortest part
+	// Places are where it may be divided, from the left end, in order; none is anywhere.
+	Places []measure.Length
 }
 
 // maxParts is how many parts a piece is made of at most.
@@ -152,10 +155,8 @@ func (p *Problem) divide(work *meter) (map[string][]measure.Length, error) {
 // parts, the whole sticks first or last, and with an end part that just fits
 // what is left of other sticks.
 func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
-	most := p.longest(q)
-	slant := up(math.Abs(q.Scarf.Slope) * float64(p.Projection))
-	ends := p.wedge(End{}, q.Left) + p.wedge(q.Right, End{})
-	room := most - slant - ends // what the parts can have, told at the back
+	slant, ends := p.slants(q)
+	room := p.longest(q) - slant - ends // what the parts can have, told at the back
 	least := max(q.Scarf.Least, p.Kerf, 1)
 	if room < least {
 		return nil
@@ -166,6 +167,9 @@ func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
 	}
 	if n > maxParts || q.Length < measure.Length(n)*least {
 		return nil
+	}
+	if at := placed(q, n, least, room); len(at) > 0 {
+		return at
 	}
 	var out [][]measure.Length
 	take := func(first, last measure.Length) { // the rest in equal parts
@@ -217,6 +221,63 @@ func (p *Problem) places(q Piece, left []measure.Length) [][]measure.Length {
 		}
 	}
 	return out
+}
+
+// slants are what a part loses of a stick to the scarf's slant, and to those of the
+// piece's own ends.
+func (p *Problem) slants(q Piece) (slant, ends measure.Length) {
+	return up(math.Abs(q.Scarf.Slope) * float64(p.Projection)), p.wedge(End{}, q.Left) + p.wedge(q.Right, End{})
+}
+
+// Gives is what each stock gives a part of a scarfed piece at most, told at the back: a
+// fixed estimate that leaves aside what else comes from the stick.
+func (p *Problem) Gives(q Piece) []measure.Length {
+	slant, ends := p.slants(q)
+	out := make([]measure.Length, len(p.Stocks))
+	for i, s := range p.Stocks {
+		out[i] = s.usable(p.Trim) - slant - ends
+	}
+	return out
+}
+
+// mostPlaced is how many ways to divide a piece at its own places are tried.
+const mostPlaced = 60
+
+// placed lists ways to divide a piece in n parts at the places told, the more even ones
+// first.
+func placed(q Piece, n int, least, most measure.Length) [][]measure.Length {
+	var out [][]measure.Length
+	at := make([]measure.Length, 0, n)
+	var walk func(from measure.Length, k int)
+	walk = func(from measure.Length, k int) {
+		if len(out) >= 50*mostPlaced {
+			return
+		}
+		if left := q.Length - from; len(at) == n-1 {
+			if left >= least && left <= most {
+				out = append(out, slices.Clone(at))
+			}
+			return
+		}
+		for i := k; i < len(q.Scarf.Places); i++ {
+			if l := q.Scarf.Places[i] - from; l >= least && l <= most {
+				at = append(at, q.Scarf.Places[i])
+				walk(q.Scarf.Places[i], i+1)
+				at = at[:len(at)-1]
+			}
+		}
+	}
+	walk(0, 0)
+	uneven := func(at []measure.Length) float64 {
+		sum, from := 0.0, measure.Length(0)
+		for _, to := range append(slices.Clone(at), q.Length) {
+			l := (to - from).Inches()
+			sum, from = sum+l*l, to
+		}
+		return sum
+	}
+	slices.SortStableFunc(out, func(a, b []measure.Length) int { return cmp.Compare(uneven(a), uneven(b)) })
+	return out[:min(len(out), mostPlaced)]
 }
 
 // Divides tells whether a piece divided at these places can be cut.

@@ -54,14 +54,12 @@ type BandPiece struct {
 // leastShare is the share of the band that the shortest wall gets.
 const leastShare = 0.035
 
-// unmeasured is drawn for a wall without a length where no other wall has one.
-const unmeasured = 96.0
-
 // Unroll lays a room's walls out in a strip. Walls too short to be seen are
 // drawn wider; a wall without a length is drawn as the mean of the others.
 func Unroll(m survey.Measures, r *job.Room, pieces []plan.Piece) Band {
 	b := Band{Walls: []BandWall{}, Corners: []BandCorner{}, Openings: []BandOpening{}, Pieces: []BandPiece{}, ToScale: true}
-	lengths, known := wallLengths(m, r)
+	d := survey.Draw(m, survey.Verdict{})
+	lengths, known := d.Lengths, d.Known
 	total := 0.0
 	for _, l := range lengths {
 		total += l
@@ -104,32 +102,10 @@ func Unroll(m survey.Measures, r *job.Room, pieces []plan.Piece) Band {
 		level[k.ID] = string(k.Level)
 	}
 	for _, p := range pieces {
-		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap {
+		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns {
 			from, to := p.From.Inches(), (p.From + p.Length).Inches()
 			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from*f.scale, To: f.at + to*f.scale})
 		}
 	}
 	return b
-}
-
-// wallLengths gives every wall a length to draw, and whether it was measured.
-func wallLengths(m survey.Measures, r *job.Room) (lengths []float64, known []bool) {
-	sum, n := 0.0, 0
-	for i := range r.Walls {
-		l, ok := m.Wall(i, job.Floor)
-		lengths, known = append(lengths, l.Length.Inches()), append(known, ok)
-		if ok {
-			sum, n = sum+l.Length.Inches(), n+1
-		}
-	}
-	mean := unmeasured
-	if n > 0 {
-		mean = sum / float64(n)
-	}
-	for i := range lengths {
-		if !known[i] {
-			lengths[i] = mean
-		}
-	}
-	return lengths, known
 }

@@ -81,10 +81,20 @@ type FloorOpening struct {
 
 // FloorPiece is a piece as it hangs, its thickness drawn larger than life.
 type FloorPiece struct {
-	ID      string  `json:"id"`
-	Outline []Point `json:"outline"`
-	Middle  Point   `json:"middle"` // on the wall side of its face, for a number
-	Facing  Point   `json:"facing"`
+	ID      string     `json:"id"`
+	Outline []Point    `json:"outline"`
+	Middle  Point      `json:"middle"` // on the wall side of its face, for a number
+	Facing  Point      `json:"facing"`
+	Ends    []FloorEnd `json:"ends"`
+}
+
+// FloorEnd is one end of a piece as a line from its back to its face: the seam that it
+// makes with what it meets.
+type FloorEnd struct {
+	Joint  string `json:"joint"`
+	Corner string `json:"corner"` // id, or none
+	From   Point  `json:"from"`
+	To     Point  `json:"to"`
 }
 
 // Gap is how far a closed room is from closing as measured.
@@ -113,52 +123,32 @@ func (s side) at(along, out float64) Point {
 // square.
 func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Survey) Floor {
 	f := Floor{Walls: []FloorWall{}, Corners: []FloorCorner{}, Openings: []FloorOpening{}, Pieces: []FloorPiece{}, Shots: []FloorShot{}, Spots: []FloorSpot{}}
-	lengths, known := wallLengths(m, r)
-	legs := make([]survey.Leg, len(r.Walls))
-	thetas := make([]measure.Angle, len(r.Walls))
-	read := make([]bool, len(r.Walls))
+	d := survey.Draw(m, check.Verdict)
+	f.Island = d.Island
 	allKnown := len(r.Walls) > 2
 	for i := range r.Walls {
-		theta := measure.Angle(90)
-		if c, ok := m.Corner(i, job.Floor); ok && c.Usable {
-			theta, read[i] = c.Theta, true
-		} else if r.Joined(i) {
-			allKnown = false
-		}
-		thetas[i] = theta
-		legs[i] = survey.Leg{Length: measure.FromInches(lengths[i]), Turn: survey.Turn(theta, r.Corners[i].Kind)}
-		allKnown = allKnown && known[i]
-	}
-	turns := measure.Angle(0)
-	for _, l := range legs {
-		turns += l.Turn
-	}
-	f.Island = r.Closed && turns < 0
-	raw := survey.Traverse(legs)
-	drawn := raw
-	if check.Verdict.Closes && len(check.Verdict.Points) == len(raw)+1 {
-		drawn = survey.Sides(check.Verdict.Points)
+		allKnown = allKnown && d.Known[i] && (d.Read[i] || !r.Joined(i))
 	}
 	doubt := check.Doubts(r)
-	sides := make([]side, len(raw))
+	sides := make([]side, len(d.Sides))
 	byWall := map[string]int{}
-	for i, s := range drawn {
+	for i, s := range d.Sides {
 		h := s.Heading
 		sides[i] = side{s, Point{h.Cos(), h.Sin()}, Point{-h.Sin(), h.Cos()}}
 		id := r.Walls[i].ID
 		byWall[id] = i
 		f.Walls = append(f.Walls, FloorWall{ID: id, Label: job.WallNumber(i), From: Point{s.From.X, s.From.Y}, To: Point{s.To.X, s.To.Y},
-			Facing: sides[i].facing, Angle: upright(h), Known: known[i], Doubt: doubt[[2]string{"wall", id}]})
+			Facing: sides[i].facing, Angle: upright(h), Known: d.Known[i], Doubt: doubt[[2]string{"wall", id}]})
 	}
 	f.bound()
 	for i := range sides {
 		if !r.Joined(i) {
 			continue
 		}
-		half := sides[i].Heading + legs[i].Turn/2
+		half := sides[i].Heading + d.Legs[i].Turn/2
 		id := r.Corners[i].ID
 		f.Corners = append(f.Corners, FloorCorner{ID: id, Letter: job.CornerLetter(i), At: f.Walls[i].To,
-			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind), Known: read[i], Doubt: doubt[[2]string{"corner", id}]})
+			Facing: Point{-half.Sin(), half.Cos()}, Kind: string(r.Corners[i].Kind), Known: d.Read[i], Doubt: doubt[[2]string{"corner", id}]})
 	}
 	for _, o := range r.Openings {
 		i := byWall[o.Wall]
@@ -166,21 +156,21 @@ func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Surve
 		f.Openings = append(f.Openings, FloorOpening{ID: o.ID, Kind: o.Kind, From: sides[i].at(from.Inches(), 0), To: sides[i].at((from + o.Width.Length).Inches(), 0)})
 	}
 	for _, s := range r.Spots {
-		d := sides[byWall[s.Wall]]
-		f.Spots = append(f.Spots, FloorSpot{ID: s.ID, Kind: s.Kind, At: d.at(s.At.Length.Inches(), 0), Facing: d.facing})
+		w := sides[byWall[s.Wall]]
+		f.Spots = append(f.Spots, FloorSpot{ID: s.ID, Kind: s.Kind, At: w.at(s.At.Length.Inches(), 0), Facing: w.facing})
 	}
 	for _, p := range pieces {
 		i, ok := byWall[p.Wall]
-		if !ok || p.Room != r.ID {
+		if !ok || p.Room != r.ID || p.Turns {
 			continue
 		}
-		left := thetas[(i+len(thetas)-1)%len(thetas)]
-		f.Pieces = append(f.Pieces, outline(sides[i], p, left, thetas[i], f.Span*thickness))
+		left := d.Thetas[(i+len(d.Thetas)-1)%len(d.Thetas)]
+		f.Pieces = append(f.Pieces, outline(sides[i], p, left, d.Thetas[i], f.Span*thickness))
 	}
 	f.shots(r, check, doubt)
 	if r.Closed && allKnown {
-		l := survey.Misclosure(raw)
-		last := raw[len(raw)-1].To
+		l := survey.Misclosure(d.Raw)
+		last := d.Raw[len(d.Raw)-1].To
 		f.Gap = &Gap{From: Point{last.X, last.Y}, To: f.Walls[0].From, Length: l, Closes: check.Verdict.Closes, Shown: !check.Verdict.Closes && l.Inches() > f.Span*0.004}
 	}
 	return f
@@ -230,7 +220,7 @@ func upright(h measure.Angle) float64 {
 
 func (f *Floor) bound() {
 	if len(f.Walls) == 0 {
-		f.Box, f.Span = [4]float64{0, 0, unmeasured, unmeasured}, unmeasured
+		f.Box, f.Span = [4]float64{0, 0, survey.Unmeasured, survey.Unmeasured}, survey.Unmeasured
 		return
 	}
 	lo, hi := f.Walls[0].From, f.Walls[0].From
@@ -259,5 +249,7 @@ func outline(s side, p plan.Piece, left, right measure.Angle, t float64) FloorPi
 	lb, lf := end(p.Left, from, -1, left)
 	rb, rf := end(p.Right, to, 1, right)
 	mid := (from + to) / 2
-	return FloorPiece{ID: p.ID, Outline: []Point{s.at(lb, 0), s.at(rb, 0), s.at(rf, t), s.at(lf, t)}, Middle: s.at(mid, 0), Facing: s.facing}
+	o := []Point{s.at(lb, 0), s.at(rb, 0), s.at(rf, t), s.at(lf, t)}
+	return FloorPiece{ID: p.ID, Outline: o, Middle: s.at(mid, 0), Facing: s.facing,
+		Ends: []FloorEnd{{string(p.Left.Joint), p.Left.Corner, o[0], o[3]}, {string(p.Right.Joint), p.Right.Corner, o[1], o[2]}}}
 }

@@ -1,10 +1,11 @@
 package plan
 
 import (
+	"fmt"
 	"slices"
 
+	"gnomon/core/decide"
 	"gnomon/core/joint"
-	"gnomon/core/measure"
 )
 
 // Group is glued up on the bench and hung as one.
@@ -15,56 +16,92 @@ type Group struct {
 	Pieces []string // left to right
 }
 
-// handy is the longest piece that is still carried and glued up on the bench with a short
-// one.
-const handy = 8 * measure.Foot
+// GlueStep is one joint to glue on the bench. Dry is in minutes: what has to pass before
+// it, since the group's joint before must have set and nothing else is to be glued.
+type GlueStep struct {
+	Group       string
+	Left, Right string // piece ids
+	Dry         int
+	Text        string
+}
 
-// groups marks short pieces for the bench, with those that they are mitred to: the two
-// sides of a chimney breast with its front, a jog with what turns its outside corner,
-// a return with its piece.
-func (b *builder) groups(t *trim, pieces []Piece) {
-	at := map[string]int{}
+// groups marks pieces of a chain for the bench: those of one body, a return with its
+// piece, transition pieces with theirs, and what is short by itself.
+func (b *builder) groups(c *chain, pieces []Piece) {
+	nodes, of := c.nodes()
+	team := make([]int, len(pieces))
+	count := make([]int, len(nodes))
 	for i, p := range pieces {
-		at[p.ID] = i
-	}
-	limit := b.job.Rules.Bench.Length
-	team := make([]int, len(pieces)) // the lowest index of those glued together
-	for i := range team {
-		team[i] = i
-	}
-	of := func(i int) int {
-		for team[i] != i {
-			i = team[i]
+		k, there := of[p.ID]
+		if !there { // a cap goes with the piece that it turns back to the wall
+			k = of[p.Left.Meets+p.Right.Meets]
 		}
-		return i
+		team[i] = k
+		count[k]++
 	}
-	join := func(i, k int) { team[max(of(i), of(k))] = min(of(i), of(k)) }
-	short := func(p Piece) bool { return p.Cut < limit && p.Cut > 0 }
-	for i, p := range pieces {
-		for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-			e := p.End(hand)
-			k, there := at[e.Meets]
-			if !there || e.Joint != Mitre {
-				continue
-			}
-			q := pieces[k]
-			if p.Cap || (short(p) || short(q)) && p.Cut <= handy && q.Cut <= handy {
-				join(i, k)
-			}
-		}
-	}
-	members := map[int][]string{}
+	limit := c.trims[0].rules.Bench.Length
+	at := map[int]int{} // node to group
 	for i := range pieces {
-		members[of(i)] = append(members[of(i)], pieces[i].ID)
-	}
-	for i := range pieces {
-		ids := members[of(i)]
-		if len(ids) < 2 && !short(pieces[i]) {
+		p := &pieces[i]
+		if count[team[i]] < 2 && !(p.Cut < limit && p.Cut > 0) {
 			continue
 		}
-		pieces[i].Group = pieces[of(i)].ID
-		if of(i) == i {
-			b.plan.Groups = append(b.plan.Groups, Group{ID: pieces[i].ID, Room: pieces[i].Room, Run: pieces[i].Run, Pieces: slices.Clone(ids)})
+		g, there := at[team[i]]
+		if !there {
+			g = len(b.plan.Groups)
+			at[team[i]] = g
+			b.plan.Groups = append(b.plan.Groups, Group{ID: p.ID, Room: p.Room, Run: p.Run})
 		}
+		p.Group = b.plan.Groups[g].ID
+		b.plan.Groups[g].Pieces = append(b.plan.Groups[g].Pieces, p.ID)
+	}
+}
+
+// glueUp works out in which order the joints on the bench are glued, over the whole job.
+func (b *builder) glueUp() {
+	at := map[string]*Piece{}
+	for i := range b.plan.Pieces {
+		at[b.plan.Pieces[i].ID] = &b.plan.Pieces[i]
+	}
+	type glued struct{ left, right *Piece }
+	var joints [][]glued
+	var counts []int
+	var groups []string
+	for _, g := range b.plan.Groups {
+		var mine []glued
+		for _, id := range g.Pieces {
+			p := at[id]
+			for _, hand := range []joint.Hand{joint.Left, joint.Right} {
+				q := at[p.End(hand).Meets]
+				if q == nil || q.Group != g.ID || p.End(hand).Joint != Mitre {
+					continue
+				}
+				two := glued{p, q}
+				if hand == joint.Left {
+					two = glued{q, p}
+				}
+				if !slices.Contains(mine, two) {
+					mine = append(mine, two)
+				}
+			}
+		}
+		if len(mine) > 0 {
+			joints, counts, groups = append(joints, mine), append(counts, len(mine)), append(groups, g.ID)
+		}
+	}
+	for _, s := range decide.GlueUp(counts) {
+		two := joints[s.Group][s.At]
+		step := GlueStep{Group: groups[s.Group], Left: two.left.ID, Right: two.right.ID}
+		e := two.left.Right
+		where := "at the return"
+		if e.Letter != "" {
+			where = fmt.Sprintf("at %s, braced to %s", e.Letter, e.Theta)
+		}
+		step.Text = fmt.Sprintf("Glue %s to %s %s.", two.left.Label, two.right.Label, where)
+		if s.Wait {
+			step.Dry = b.job.Rules.Drying
+			step.Text += fmt.Sprintf(" Let the joint before it dry %d minutes first.", step.Dry)
+		}
+		b.plan.Glue = append(b.plan.Glue, step)
 	}
 }

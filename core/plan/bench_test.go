@@ -46,7 +46,7 @@ func house(n int, open bool) string {
 		rooms = append(rooms, fmt.Sprintf(`{"id":"r%d","closed":true,"walls":[%s],"corners":[%s],"openings":[%s],"runs":[{"id":"k%d","moulding":"b"}]}`,
 			i, strings.Join(walls, ","), strings.Join(corners, ","), strings.Join(openings, ","), i))
 	}
-	return `{"gnomon":1,"mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","profiled":true,"sticks":["16'"]}],"rooms":[` + strings.Join(rooms, ",") + `]}`
+	return `{"gnomon":1,"mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","profiled":true,"sticks":["40'"]}],"rooms":[` + strings.Join(rooms, ",") + `]}`
 }
 
 func TestSameJobSamePlan(t *testing.T) {

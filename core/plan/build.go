@@ -3,7 +3,6 @@ package plan
 import (
 	"fmt"
 
-	"gnomon/core/decide"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -30,23 +29,27 @@ func built(j job.Job) (*builder, error) {
 	if err := j.Check(); err != nil {
 		return nil, err
 	}
-	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}}
+	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}, scarfed: map[string][]measure.Length{}}
+	b.checkRules()
 	for i := range j.Rooms {
 		b.room(&j.Rooms[i])
 	}
+	b.glueUp()
 	b.marks()
 	b.stock()
 	return b, nil
 }
 
 type builder struct {
-	job    *job.Job
-	in     *job.Room       // the room at hand
-	at     survey.Measures // and what was measured there
-	level  job.Level       // at which it is judged
-	unit   measure.Unit
-	plan   Plan
-	shapes map[string]*shape
+	job     *job.Job
+	in      *job.Room       // the room at hand
+	at      survey.Measures // and what was measured there
+	view    *views          // and what is seen of it
+	level   job.Level       // at which it is judged
+	unit    measure.Unit
+	plan    Plan
+	shapes  map[string]*shape
+	scarfed map[string][]measure.Length // where pieces on a wall are scarfed, from its left end
 }
 
 // corner is what is known of a corner at a run's level.
@@ -56,21 +59,32 @@ type corner struct {
 	assumed bool
 }
 
-// counts are how many pieces of each kind are labelled in a room, and how many go up
-// before the next.
-type counts struct {
-	labels map[string]int
-	hung   int
-}
-
 func (b *builder) room(r *job.Room) {
 	b.in, b.at = r, survey.Reduce(b.job, r)
 	b.checkRoom(r)
-	n := counts{labels: map[string]int{}}
+	b.view = b.look(r)
+	b.checkWay(r)
+	labels := map[string]int{}
+	var trims []*trim
 	for i := range r.Runs {
-		b.run(r, &r.Runs[i], &n)
+		if t := b.trim(r, &r.Runs[i], labels); t != nil {
+			trims = append(trims, t)
+		}
+	}
+	chains := b.chains(r, trims)
+	for _, c := range chains {
+		b.meet(r, c)
+		b.divideAll(c)
+	}
+	b.hang(r, chains)
+	for _, c := range chains {
+		b.put(r, c)
+	}
+	for _, t := range trims {
+		b.checkRun(t)
 	}
 	b.lines(r)
+	b.checkOverrides(r)
 }
 
 // names are what pieces of a kind are called.
@@ -81,6 +95,7 @@ type trim struct {
 	room    *job.Room
 	run     *job.Run
 	m       *job.Moulding
+	rules   job.Rules
 	shape   *shape
 	fit     *nest.Problem
 	corners []corner
@@ -89,86 +104,77 @@ type trim struct {
 	pieces  []Piece
 }
 
-// run plans one run.
-func (b *builder) run(r *job.Room, run *job.Run, n *counts) {
+// trim prepares one run: what lies on which wall, and how long that is; nil where no cuts
+// are worked out for it. labels counts the pieces of each kind in the room.
+func (b *builder) trim(r *job.Room, run *job.Run, labels map[string]int) *trim {
 	b.borrowed(r, run)
 	m := b.job.Moulding(run.Moulding)
 	if names[m.Kind] == "" {
 		b.notPlanned(r, m)
-		return
+		return nil
 	}
 	t := &trim{room: r, run: run, m: m, shape: b.shape(m), fit: b.sticksFor(m)}
+	t.rules, _ = b.job.RulesAt(r, run.ID, "")
 	t.spans = b.spans(r, run, t.shape.Drop)
 	t.corners = make([]corner, len(r.Corners))
-	kinds := make([]job.CornerKind, 0, len(r.Corners))
-	for i, c := range r.Corners {
+	for i := range r.Corners {
 		t.corners[i] = b.cornerAt(i, run.Level)
-		if r.Joined(i) {
-			kinds = append(kinds, c.Kind)
-		}
 	}
 	t.on = b.surfaces(r, run, t.shape, t.corners)
-	rules := b.job.Rules
-	rules.Inside = t.shape.inside
-	dr := decide.Run{Closed: r.Closed && len(r.Over(run)) == len(r.Walls), Corners: kinds, Rules: rules}
-	switch {
-	case t.shape.forced:
-		dr.Why = m.Title() + " cannot be coped"
-	case m.Inside != "":
-		dr.Why = "it was chosen for " + m.Title()
-	}
 	t.pieces = make([]Piece, len(t.spans))
-	for i, s := range t.spans {
+	for i := range t.spans {
+		s := &t.spans[i]
 		label := job.WallNumber(s.wall)
-		if s.known {
-			n.labels[m.Kind]++
-			label = fmt.Sprintf("%s %d", names[m.Kind], n.labels[m.Kind])
-		}
 		length := s.to - s.from
 		if s.known {
+			labels[m.Kind]++
+			label = fmt.Sprintf("%s %d", names[m.Kind], labels[m.Kind])
 			left := t.on.shortened(r, t.corners, s.left, joint.Left)
 			length -= left + t.on.shortened(r, t.corners, s.right, joint.Right)
 			s.from += left
 		}
 		t.pieces[i] = Piece{ID: pieceID(run.ID, r.Walls[s.wall].ID, s.start), Label: label, Room: r.ID, Run: run.ID,
 			Wall: r.Walls[s.wall].ID, Moulding: m.ID, Length: length, From: s.from}
-		dr.Pieces = append(dr.Pieces, decide.Piece{Label: label, Length: length, LeftCorner: s.left, RightCorner: s.right})
 	}
-	decisions := decide.Corners(dr)
-	b.ends(t, decisions)
-	parts := make([][]Piece, len(t.pieces))
-	for i := range t.pieces {
-		if t.spans[i].known {
-			b.byHand(t.shape, &t.pieces[i])
-			parts[i] = b.divide(t, t.pieces[i])
+	return t
+}
+
+// divideAll lets lengths set by hand count, and makes parts of what is longer than a stick.
+func (b *builder) divideAll(c *chain) {
+	c.parts = make([][]Piece, len(c.at))
+	var whole []Piece
+	for n, at := range c.at {
+		if at.span().known {
+			b.byHand(at.t.shape, at.piece())
+			c.parts[n] = b.divide(at.t, at.span().wall, *at.piece())
 		}
+		whole = append(whole, *at.piece())
 	}
-	meetParts(parts, t.pieces)
-	order, _, _ := decide.Order(len(t.pieces), decisions) // a ring is impossible: see decide.Corners
-	for _, i := range order {
-		if t.spans[i].known {
-			for k := range parts[i] { // each laps over the one on its left
-				n.hung++
-				parts[i][k].Hang = n.hung
-				b.plan.HangOrder = append(b.plan.HangOrder, parts[i][k].ID)
+	meetParts(c.parts, whole)
+	for i := range c.turns {
+		meetTurn(c, i)
+	}
+}
+
+// put adds a chain's pieces to the plan, with their caps and what turns rounded corners,
+// and looks at each.
+func (b *builder) put(r *job.Room, c *chain) {
+	first := len(b.plan.Pieces)
+	for n, at := range c.at {
+		for _, p := range c.parts[n] {
+			b.plan.Pieces = append(b.plan.Pieces, p)
+			b.checkPiece(at.t, p)
+			b.caps(at.t, p)
+		}
+		if i := at.span().right; i >= 0 {
+			for _, p := range c.turns[i] {
+				b.plan.Pieces = append(b.plan.Pieces, p)
+				b.checkPiece(at.t, p)
 			}
 		}
 	}
-	first := len(b.plan.Pieces)
-	for i := range t.spans {
-		for _, p := range parts[i] {
-			b.plan.Pieces = append(b.plan.Pieces, p)
-			b.checkPiece(t, p)
-			b.caps(t, p)
-		}
-	}
-	b.groups(t, b.plan.Pieces[first:])
-	for _, d := range decisions {
-		if d.Left >= 0 && t.spans[d.Left].known || d.Right >= 0 && t.spans[d.Right].known { // else there is nothing to join yet
-			b.decision(r, run, d, t.spans, parts)
-		}
-	}
-	b.checkRun(t)
+	b.groups(c, b.plan.Pieces[first:])
+	b.decisions(r, c)
 }
 
 func pieceID(run, wall, start string) string {
@@ -185,24 +191,4 @@ func (b *builder) cornerAt(i int, l job.Level) corner {
 		return corner{theta: 90, usable: true, assumed: true}
 	}
 	return corner{theta: c.Theta, usable: c.Usable}
-}
-
-func (b *builder) decision(r *job.Room, run *job.Run, d decide.Corner, spans []span, parts [][]Piece) {
-	out := Decision{Room: r.ID, Run: run.ID, Corner: r.Corners[d.Index].ID, Letter: job.CornerLetter(d.Index),
-		Joint: string(d.Joint), Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp}
-	id := func(i int, d decide.Corner) string {
-		switch {
-		case i < 0 || !spans[i].known:
-			return ""
-		case i == d.Left: // its right end stands here
-			return parts[i][len(parts[i])-1].ID
-		}
-		return parts[i][0].ID
-	}
-	through := d.Left
-	if d.Coped == d.Left {
-		through = d.Right
-	}
-	out.Coped, out.Through = id(d.Coped, d), id(through, d)
-	b.plan.Decisions = append(b.plan.Decisions, out)
 }

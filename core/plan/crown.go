@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -53,10 +54,11 @@ func (b *builder) lines(r *job.Room) {
 			l.Stop = sh.Projection
 		}
 	}
+	rules, _ := b.job.RulesAt(r, "", "")
 	low, over, known := b.at.Lowest()
 	for i := first; i < len(b.plan.Lines); i++ {
 		l := &b.plan.Lines[i]
-		l.Mark = l.Drop - b.job.Rules.Layout.Length
+		l.Mark = l.Drop - rules.Layout.Length
 		if known && over > 0 {
 			end := "left"
 			if low.Right {
@@ -76,6 +78,7 @@ func (b *builder) checkRun(t *trim) {
 	b.checkSection(t, f)
 	b.checkFalls(t, f)
 	b.checkTile(t, f)
+	b.checkAssumed(t, f)
 	for i := range t.room.Corners {
 		b.checkRise(t, i, f)
 	}
@@ -88,11 +91,8 @@ func (b *builder) checkSection(t *trim, f Finding) {
 		n.Text = fmt.Sprintf("%s cannot be coped: its face falls back under itself %s above its bottom.", t.m.Title(), c.At.Z.In(b.unit))
 		n.Why = fmt.Sprintf("A coped piece would leave a gap of %s behind its outermost edge there.", c.Gap.In(b.unit))
 		n.Remedy = "Its inside corners are mitred: glue them, and shim the ends."
-		if !t.shape.forced {
-			n.Severity, n.Remedy = SeverityNote, "It was chosen for this moulding in Shop."
-			if t.shape.inside == job.InsideMitre {
-				n.Remedy = "Its inside corners are mitred as the rule has it: glue them, and shim the ends."
-			}
+		if cmp.Or(t.m.Inside, t.rules.Inside) == job.InsideMitre {
+			n.Severity, n.Remedy = SeverityNote, "Its inside corners are mitred as the rule has it: glue them, and shim the ends."
 		}
 		b.find(n)
 	}
@@ -164,6 +164,36 @@ func (b *builder) checkFalls(t *trim, f Finding) {
 		n.Code, n.Stop = "other_pose", "saw"
 		n.Text, n.Why = fmt.Sprintf("%s %s cut %s.", who, be, how), o.why
 		n.Remedy = "Lay each as the picture on the Saw stop shows; the settings are for that."
+		b.find(n)
+	}
+}
+
+// checkAssumed tells which mitres are cut for corners that were not read, and by which
+// school.
+func (b *builder) checkAssumed(t *trim, f Finding) {
+	for i, side := range []job.CornerKind{job.Inside, job.Outside} {
+		var at []string
+		over := measure.Angle(0)
+		for _, p := range t.pieces {
+			if e := p.Right; e.Assumed && e.Joint == Mitre && e.Side == side {
+				at, over = append(at, e.Letter), (e.Theta-e.Turn)/2
+				f.Kind, f.ID = "corner", e.Corner
+			}
+		}
+		if len(at) == 0 {
+			continue
+		}
+		n := f
+		n.Code, n.Severity = "corner_assumed", SeverityCheck
+		n.Text = fmt.Sprintf("%s is mitred at %s as if square: not read.", t.m.Title(), listedAny(at))
+		n.Why = []string{"The rule cuts inside mitres at exactly half.", "The rule cuts outside mitres at exactly half."}[i]
+		switch {
+		case over > 0:
+			n.Why = fmt.Sprintf("The rule cuts each %s over half, so that the edge that is seen closes first.", over)
+		case over < 0:
+			n.Why = fmt.Sprintf("The rule cuts each %s under half, so that the face closes first.", -over)
+		}
+		n.Remedy = "Read the corner before you cut."
 		b.find(n)
 	}
 }

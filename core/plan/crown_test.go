@@ -209,6 +209,7 @@ func TestLeaningWall(t *testing.T) {
 	j := read(t, room(true, "", "120, 96, 120, 96", "90, 90, 90, 90"))
 	j.Rooms[0].Walls[1].Lean = &job.Lean{Angle: 1, Text: "1"}
 	j.Saws[0].BevelRight = 45
+	j.Rooms[0].Overrides = []job.Override{{ID: "a", Run: "k", Corner: "c1", Question: job.AskCoped, Choice: job.HandRight}}
 	p := build(t, j)
 	e := piece(t, p, "k.w1").Right
 	assert.InDelta(t, -1, float64(e.Lean), 1e-9, "top short")
@@ -274,8 +275,7 @@ func TestCeilingRises(t *testing.T) {
 	assert.Equal(t, "corner:ca", f.About())
 }
 
-// A section whose face falls back under itself is mitred from the day it is entered, until
-// the carpenter says otherwise.
+// A section whose face falls back under itself is mitred from the day it is entered.
 func TestUncopableIsMitred(t *testing.T) {
 	j := hall(t)
 	m := &j.Mouldings[0]
@@ -289,8 +289,8 @@ func TestUncopableIsMitred(t *testing.T) {
 	assert.Contains(t, p.Decisions[0].Reason, "cannot be coped")
 	m.Inside = job.InsideCope
 	p = build(t, j)
-	assert.Equal(t, plan.SeverityNote, finding(t, p, "section_not_copable").Severity)
-	assert.Equal(t, plan.Cope, piece(t, p, "kb.w2").Right.Joint)
+	assert.Equal(t, plan.Mitre, piece(t, p, "kb.w2").Right.Joint, "wished for or not")
+	assert.Contains(t, finding(t, p, "cannot_be_coped").Remedy, "Mitre it")
 	j.Rules.Inside, m.Inside = job.InsideMitre, ""
 	assert.NotContains(t, build(t, j).Decisions[0].Reason, "cannot be coped", "the house rule mitres anyhow")
 }

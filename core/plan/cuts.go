@@ -45,12 +45,29 @@ func (b *builder) checkAfter(e *End) string {
 	switch {
 	case e.Setting == nil:
 		return "Read the corner first: this end has no setting."
+	case e.Joint == Cope && e.Template:
+		return fmt.Sprintf("Then draw the other section on the face from a template, and cope along it with %s, leaned %s or more.", copeTools[b.job.Rules.CopeTool].name, b.backCut(e))
 	case e.Joint == Cope:
-		return fmt.Sprintf("The cut runs %s along the piece. Then cope along the face line.", e.Run.In(b.unit))
+		return fmt.Sprintf("The cut runs %s along the piece. Then cope along the face line with %s, leaned %s or more.", e.Run.In(b.unit), copeTools[b.job.Rules.CopeTool].name, b.backCut(e))
+	case e.Chamfer > 0:
+		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(b.unit))
 	case e.Run > 0:
 		return fmt.Sprintf("The cut runs %s along the piece.", e.Run.In(b.unit))
 	}
 	return "Try it with a square: face and back."
+}
+
+// copeTools are what copes are cut with, and how much each leans beyond what must clear:
+// a power saw's blade wanders.
+var copeTools = map[string]struct {
+	name  string
+	leans measure.Angle
+}{job.CopeByHand: {"a hand saw", 5}, job.CopeByPower: {"a power saw", 15}, job.CopeByGrinder: {"a grinder", 5}}
+
+// backCut is how far a cope leans at least, so that only its front edge touches: what the
+// corner is past square, and the tool's own.
+func (b *builder) backCut(e *End) measure.Angle {
+	return max(0, e.Theta-90) + copeTools[b.job.Rules.CopeTool].leans
 }
 
 // Codes of cautions, by which they are put away.

@@ -15,70 +15,122 @@ import (
 // returnCorner is what a return turns: a quarter, mitred at 45.
 const returnCorner measure.Angle = 90
 
-// ends says what is on both ends of every piece of a run.
-func (b *builder) ends(t *trim, decisions []decide.Corner) {
-	byCorner := make(map[int]decide.Corner, len(decisions))
-	for _, d := range decisions {
-		byCorner[d.Index] = d
+// ends says what is on both ends of every piece of a chain, and makes the pieces that turn
+// rounded corners.
+func (b *builder) ends(c *chain) {
+	byCorner := make(map[int]decide.Joint, len(c.joints))
+	for _, j := range c.joints {
+		byCorner[j.Corner] = j
 	}
-	for i, s := range t.spans {
-		p := &t.pieces[i]
+	for n, at := range c.at {
+		t, s, p := at.t, at.span(), at.piece()
 		for k, hand := range []joint.Hand{joint.Left, joint.Right} {
-			at := s.left
+			i := s.left
 			if hand == joint.Right {
-				at = s.right
+				i = s.right
 			}
 			e := End{Joint: Square, ToldTo: ToEnd}
 			usable := true
 			switch {
-			case at >= 0:
-				d := byCorner[at]
-				e = b.endAtCorner(t, at, d, i)
-				other, rho := d.Left, t.on.right[at]
+			case i >= 0:
+				j := byCorner[i]
+				e = b.endAtCorner(c, i, j, n)
+				other, rho := j.Left, t.on.right[i]
 				if hand == joint.Right {
-					other, rho = d.Right, t.on.left[at]
+					other, rho = j.Right, t.on.left[i]
 				}
-				e.Lean, usable = lean(rho, hand), t.corners[at].usable
-				if other >= 0 && t.spans[other].known {
-					e.Meets = t.pieces[other].ID
+				e.Lean, usable = lean(rho, hand), t.corners[i].usable
+				if other >= 0 && c.at[other].span().known && j.Kind != decide.Apart {
+					e.Meets = c.at[other].piece().ID
 				}
 			case s.opens[k] != nil:
-				e.Joint = Butt
-				if l := s.opens[k].Lean; l != nil {
-					e.Lean = lean(l.Angle, hand)
-				}
+				e = b.endAtOpening(t, s.opens[k], hand)
 			case s.turns[k]:
 				e = End{Joint: Mitre, ToldTo: ToTip, Theta: returnCorner, Side: job.Outside}
 			}
-			b.set(t.shape, &e, hand, t.on.rake[s.wall], usable)
-			if hand == joint.Left {
-				p.Left = e
-			} else {
-				p.Right = e
-			}
+			b.set(t, &e, hand, t.on.rake[s.wall], usable)
+			*p.end(hand) = e
 		}
+		b.allow(c, n, byCorner)
 		p.measureUp(t.shape)
+	}
+	for _, j := range c.joints {
+		b.turn(c, j)
 	}
 }
 
-// endAtCorner says what is on the end of piece i of the run at a corner.
-func (b *builder) endAtCorner(t *trim, at int, d decide.Corner, i int) End {
-	c, k := t.room.Corners[at], t.corners[at]
-	e := End{Joint: Square, ToldTo: ToEnd, Corner: c.ID, Letter: job.CornerLetter(at), Theta: k.theta, Side: c.Kind, Assumed: k.assumed}
-	switch {
-	case d.Joint == decide.Mitre && c.Kind == job.Outside:
-		e.Joint, e.ToldTo = Mitre, ToShort
-	case d.Joint == decide.Mitre:
-		e.Joint, e.ToldTo = Mitre, ToLong
-	case d.Joint == decide.Cope && d.Coped == i:
-		e.Joint, e.ToldTo = Cope, ToLong
-	case c.Kind == job.Inside && k.usable:
-		e.Short = joint.SquareReach(k.theta, t.shape.Projection)
-		if e.Short > t.shape.covers(k.theta) {
-			e.Joint, e.ToldTo, e.Short = Butt, ToLong, 0
-		}
+// endAtOpening says how a piece ends against an opening, a cabinet or a tub.
+func (b *builder) endAtOpening(t *trim, o *job.Opening, hand joint.Hand) End {
+	stop := decide.Against(t.m.Kind, t.shape.Projection, o, b.unit)
+	e := End{Joint: Butt, ToldTo: ToEnd, Chamfer: stop.Chamfer, Note: stop.Reason}
+	if stop.Sloped {
+		e = End{Joint: Mitre, ToldTo: ToLong, Theta: returnCorner, Side: job.Inside, Note: stop.Reason}
+	}
+	if o.Lean != nil {
+		e.Lean = lean(o.Lean.Angle, hand)
 	}
 	return e
+}
+
+// endAtCorner says what is on the end of piece n of a chain at a corner.
+func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int) End {
+	t := c.at[n].t
+	k, i := t.room.Corners[at], t.corners[at]
+	e := End{Joint: Square, ToldTo: ToEnd, Corner: k.ID, Letter: job.CornerLetter(at), Theta: i.theta, Side: k.Kind, Assumed: i.assumed}
+	mate := t
+	if other := d.Left + d.Right - n; d.Left >= 0 && d.Right >= 0 && d.Left != d.Right {
+		mate = c.at[other].t
+	}
+	switch {
+	case d.Kind == decide.Mitre && k.Kind == job.Outside:
+		e.Joint, e.ToldTo = Mitre, ToShort
+		if r := c.rounds[at]; r.pieces > 0 {
+			e.Turn, e.Give = 180-2*r.each, r.give
+		}
+	case d.Kind == decide.Mitre:
+		e.Joint, e.ToldTo = Mitre, ToLong
+	case d.Kind == decide.Cope && d.Gives == n:
+		e.Joint, e.ToldTo = Cope, ToLong
+		if d.Unequal || mate.m != t.m {
+			e.Template = true
+		}
+	case d.Kind == decide.Butt && d.Gives == n:
+		e.Joint, e.Short = Butt, mate.shape.Projection.Times(1/i.theta.Sin())
+		e.told()
+	case k.Kind == job.Inside && i.usable:
+		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
+		if e.Short > t.shape.covers(i.theta) {
+			e.Joint, e.Short = Butt, 0
+			e.told()
+		}
+	}
+	if e.Joint == Mitre && e.Turn == 0 && d.Unequal && i.usable {
+		e.Turn = joint.UnequalTurn(i.theta, t.shape.Projection, mate.shape.Projection)
+	}
+	if e.Joint == Mitre && i.assumed && e.Turn == 0 {
+		e.Turn = i.theta - 2*touch(c.rules[at], k.Kind)
+	}
+	return e
+}
+
+// touch is what a mitre at a corner that was not read is cut over half of what it turns,
+// by the school followed.
+func touch(rules job.Rules, kind job.CornerKind) measure.Angle {
+	if kind == job.Outside {
+		return map[string]measure.Angle{job.UnreadTouch: 0.5, job.UnreadDegree: 1}[rules.UnreadOutside]
+	}
+	return map[string]measure.Angle{job.UnreadDegree: -1}[rules.UnreadInside]
+}
+
+// told tells a butted end to its long point where that is at the back, else to its short
+// one: lengths are told at the back.
+func (e *End) told() {
+	switch {
+	case e.Theta < 90:
+		e.ToldTo = ToLong
+	case e.Theta > 90:
+		e.ToldTo = ToShort
+	}
 }
 
 // covers is how far short of an acute corner a square end may stop at most so that the
@@ -92,17 +144,22 @@ func (s *shape) covers(theta measure.Angle) measure.Length {
 }
 
 // endPlane is the plane of a right end with the joint, before anything leans. A cope is
-// cut as the inside mitre that shows its line, and then coped by hand.
+// cut as the inside mitre that shows its line, and then coped by hand; one over another
+// section is cut to the wall and coped along a template.
 func endPlane(e End) joint.Normal {
+	turn := e.Theta
+	if e.Turn != 0 {
+		turn = e.Turn
+	}
 	switch {
 	case e.Joint == Scarf:
 		return joint.ScarfEnd(e.Scarf, e.ToldTo == ToLong)
 	case e.Joint == Mitre && e.Side == job.Outside:
-		return joint.OutsideEnd(e.Theta)
+		return joint.OutsideEnd(turn)
+	case e.Joint == Cope && e.Template, e.Joint == Butt && e.Corner != "":
+		return joint.ButtEnd(turn)
 	case e.Joint == Mitre || e.Joint == Cope:
-		return joint.InsideEnd(e.Theta)
-	case e.Joint == Butt && e.ToldTo == ToLong:
-		return joint.ButtEnd(e.Theta)
+		return joint.InsideEnd(turn)
 	}
 	return joint.SquareEnd()
 }
@@ -110,7 +167,8 @@ func endPlane(e End) joint.Normal {
 // set works out how an end is cut on this job's saw; nothing where the end needs a
 // reading and the corner's is not usable. The plane leans with what the end meets, and
 // is told in the piece's own frame where that rises.
-func (b *builder) set(sh *shape, e *End, hand joint.Hand, rake measure.Angle, usable bool) {
+func (b *builder) set(t *trim, e *End, hand joint.Hand, rake measure.Angle, usable bool) {
+	sh := t.shape
 	e.Pose = saw.Pose{Lie: saw.Upright}
 	if sh.Crown {
 		e.Pose = saw.Pose{Lie: saw.Nested, Spring: sh.Spring}
@@ -119,7 +177,7 @@ func (b *builder) set(sh *shape, e *End, hand joint.Hand, rake measure.Angle, us
 		return
 	}
 	n := endPlane(*e).Leaning(e.Lean).At(hand).Raked(rake)
-	way := saw.Choose(n, sh.Stock, saw.Lie(b.job.Rules.Crown), b.job.Machine())
+	way := saw.Choose(n, sh.Stock, saw.Lie(t.rules.Crown), b.job.Machine())
 	e.Pose, e.Setting, e.Fence, e.Why = way.Pose, &way.Setting, way.Fence, way.Why
 	e.Plane, e.Slope, e.Rise = n, n.Slope(), n.Rise()
 	e.Run = sh.Projection.Times(math.Abs(e.Slope))
@@ -152,7 +210,7 @@ func (e End) tip() measure.Length {
 
 // measureUp works out what to cut of a piece whose ends are known.
 func (p *Piece) measureUp(sh *shape) {
-	p.Cut = p.Length - p.Left.Short - p.Right.Short
+	p.Cut = p.Length - p.Left.Short - p.Right.Short + p.Left.Give + p.Right.Give
 	p.lay(sh)
 }
 

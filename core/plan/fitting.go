@@ -241,11 +241,14 @@ func (f *Fitting) add(b *builder, fixed map[string]bool) {
 			for _, a := range all {
 				q.Length += a.Back
 			}
-			f.Problem.Pieces = append(f.Problem.Pieces, b.scarfed(q))
+			q.Scarf = all[0].scarf
+			f.Problem.Pieces = append(f.Problem.Pieces, q)
 		default:
 			q := fitted(*p)
-			if p.Of == "" {
-				q = b.scarfed(q)
+			if p.Of != "" {
+				q.Scarf = nil
+			} else if q.Scarf == nil {
+				q.Scarf = stock.Scarf(b.job, b.job.Rules.Scarf, false, nil)
 			}
 			f.Problem.Pieces = append(f.Problem.Pieces, q)
 		}

@@ -42,8 +42,8 @@ func (b *builder) caps(t *trim, p Piece) {
 		} else {
 			c.Right = m
 		}
-		b.set(t.shape, &c.Left, joint.Left, 0, true)
-		b.set(t.shape, &c.Right, joint.Right, 0, true)
+		b.set(t, &c.Left, joint.Left, 0, true)
+		b.set(t, &c.Right, joint.Right, 0, true)
 		c.measureUp(t.shape)
 		c.Computed = c.Cut
 		b.plan.Pieces = append(b.plan.Pieces, c)

@@ -41,7 +41,8 @@ func build(t tester, j job.Job) plan.Plan {
 }
 
 // room writes a job of one room: walls as typed, corners as "90.4", "out 91" or
-// "44.9 mitre", with a base 9/16 thick and 16 ft sticks.
+// "44.9 mitre", with a base 9/16 thick and 16 ft sticks. Where the rules do not say
+// otherwise, copes keep to one hand so far as that can be hung.
 func room(closed bool, rules, walls, corners string, openings ...string) string {
 	var w, c []string
 	for i, l := range strings.Split(walls, ", ") {
@@ -68,6 +69,9 @@ func room(closed bool, rules, walls, corners string, openings ...string) string 
 	}
 	if rules == "" {
 		rules = `"inside":"cope","cope_hand":"right"`
+	}
+	if !strings.Contains(rules, "weights") {
+		rules += `,"weights":{"short":10,"hidden":0,"hand":100,"double":0}`
 	}
 	return fmt.Sprintf(`{"gnomon":1,"mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","profiled":true,"sticks":["16'"]}],
 		"saw":{"mitre_left":50,"mitre_right":50,"bevel_left":45,"bevel_right":0,"resolution":0.5,"detents":[0,15,22.5,30,45]},

@@ -94,7 +94,7 @@ func TestCutsGoLongestFirstAndSquareEndFirst(t *testing.T) {
 	assert.Equal(t, []string{"k.w3 left", "k.w3 right", "k.w2 left", "k.w2 right", "k.w1 left", "k.w1 right", "k.w4 left", "k.w4 right"}, got)
 	assert.Contains(t, p.Cuts[6].Cautions[0].Text, "Never hold it in front of the blade")
 	assert.Empty(t, p.Cuts[0].Cautions)
-	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line.`, p.Cuts[3].Check)
+	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line with a hand saw, leaned 5° or more.`, p.Cuts[3].Check)
 
 	p = build(t, read(t, room(false, `"inside":"cope","cope_hand":"left"`, "60, 96", "90")))
 	assert.Equal(t, joint.Right, p.Cuts[0].Hand, "its right end is the square one")

@@ -4,6 +4,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/nest"
 	"gnomon/core/saw"
 )
 
@@ -20,6 +21,9 @@ type Plan struct {
 	Lines     []Line        // layout lines of what hangs from the ceiling
 	Groups    []Group       // glued up on the bench
 	Orders    []OrderChoice // at the saw, to choose from
+	Glue      []GlueStep    // on the bench, in the order to do it
+	Sights    []Sight       // from where people come in, room by room
+	Chains    []Chain       // what shares corners, with its order to hang
 }
 
 // Joint is what is on a piece's end.
@@ -68,8 +72,13 @@ type Piece struct {
 	Of       string // the whole that it is a part of, where that is longer than a stick
 	Group    string // glued up with others on the bench
 	Cap      bool   // the small piece of a return, cut from an offcut
+	Turns    bool   // a transition piece at a rounded corner
+	Early    int    // the first and the last place it could take in the order of its run
+	Late     int
+	How      string // what to do with its ends when it goes up
 	Hand     *job.ByHand
 	Computed measure.Length // what Cut would be without the length set by hand
+	scarf    *nest.Scarf    // how it may be divided, where it is longer than any stick
 }
 
 // End is one end of a piece.
@@ -96,19 +105,44 @@ type End struct {
 	Assumed bool           // the corner was not read and taken as square
 	Mark    string         // the mark that says this end is cut
 	Scarf   measure.Angle  // off square, where it is one
+	Give    measure.Length // what the rules add at this end; less than nothing where they take off
+	Turn    measure.Angle  // the corner that its mitre is cut for, where that is not Theta: not read, rounded, of two thicknesses
+	Chamfer measure.Length // how far back its face is taken away at 45, where it stands out past what it ends against
+	Note    string         // how it ends against an opening, or none
+	// Template means a cope over another section, which no mitre draws the line of.
+	Template bool
 }
 
-// Decision is a choice made for one corner, with its reason.
+// Decision is a choice made for one corner, with its reason and what the other choice
+// would come to.
 type Decision struct {
 	Room, Run string
 	Corner    string
 	Letter    string
 	Joint     string
-	Coped     string // piece id
+	Coped     string // the piece that gives way: coped, or butted
 	Through   string // the piece that runs square past it, or the other of a mitred pair
+	Left      string // the pieces left and right of the corner, those that there are
+	Right     string
 	Rule      string
 	Reason    string
 	RunnerUp  string
+	Overruled bool    // decided for this corner by hand
+	Now       *Tally  // what the run comes to as decided, where either could give way
+	Instead   *Tally  // and with the other giving way
+	Seen      bool    // the corner is seen from the way in
+	Seam      float64 // how much of the seam shows from there, 0 to 1
+}
+
+// Tally is what choosing who is coped comes to over a run.
+type Tally struct {
+	Cost    float64
+	Coped   measure.Length // of the pieces that give way, once for each such end
+	Longest string         // label of the longest of them
+	Seams   []string       // letters of corners whose seam faces the way in
+	OffHand []string       // of those coped on the other hand
+	Double  []string       // labels of pieces coped at both ends
+	Turned  []string       // letters of corners at which it chooses otherwise
 }
 
 // Cut is one end to cut. A piece is cut when both of its ends are.
@@ -156,6 +190,7 @@ const (
 	ActKeep  = "keep"  // keep it as read: silence this one
 	ActTwice = "twice" // read the walls a second time
 	ActShoot = "shoot" // a diagonal from corner to corner
+	ActDrop  = "drop"  // an override
 )
 
 // Act is one thing to do about a finding: about the wall, corner or diagonal

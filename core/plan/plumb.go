@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 
+	"gnomon/core/detail"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -54,7 +55,7 @@ func (b *builder) checkSpot(r *job.Room, s job.Spot, f Finding) {
 	if s.Kind == job.SpotStepUp || s.Kind == job.SpotStepDown {
 		f.Code, f.Stop = "floor_steps", "joints"
 		f.Text = fmt.Sprintf("The floor steps %s.", where)
-		f.Why, f.Remedy = "A base of one height cannot pass it straight.", "Step the base with a sloped link, rip it on the high side, or fill under it on the low one."
+		f.Why, f.Remedy = "A base of one height cannot pass it straight.", b.stepped(r, s)
 		b.find(f)
 		return
 	}
@@ -73,4 +74,23 @@ func (b *builder) checkSpot(r *job.Room, s job.Spot, f Finding) {
 			return
 		}
 	}
+}
+
+// stepped tells how a base passes a step in the floor, by the school followed.
+func (b *builder) stepped(r *job.Room, s job.Spot) string {
+	rules, _ := b.job.RulesAt(r, "", "")
+	if s.Height == nil || s.Height.Length <= 0 {
+		return map[string]string{job.StepLink: "Measure its height, and step the base with a sloped link.", job.StepRip: "Measure its height, and rip that off the base on the high floor.",
+			job.StepStrip: "Measure its height, and put a strip of that under the base on the low floor."}[rules.Step]
+	}
+	f := s.Height.Length
+	switch rules.Step {
+	case job.StepRip:
+		return fmt.Sprintf("Rip %s off the bottom of the base on the high floor.", f.In(b.unit))
+	case job.StepStrip:
+		return fmt.Sprintf("Put a strip %s high under the base on the low floor.", f.In(b.unit))
+	}
+	k := detail.StepDown(f, detail.Slope)
+	return fmt.Sprintf("Step the base with a link sloped %s: both joints cut %s, the link %s between its cuts; it takes %s of wall. Fill under it with a piece %s high, its tip cut %s.",
+		detail.Slope, k.Joint, k.Long.In(b.unit), k.Takes.In(b.unit), f.In(b.unit), k.Tip)
 }

@@ -14,8 +14,6 @@ type shape struct {
 	coped   profile.Coped    // where it is drawn, and so on
 	least   measure.Length   // how far out its face stands at least
 	alike   measure.Length   // what tells top from bottom
-	inside  string           // the joint at inside corners: its own, or the house rule's
-	forced  bool             // mitred since it cannot be coped
 }
 
 func (b *builder) shape(m *job.Moulding) *shape {
@@ -27,8 +25,6 @@ func (b *builder) shape(m *job.Moulding) *shape {
 		s.section = m.Profile()
 		s.coped, s.least, s.alike = s.section.Cope(), s.section.Least(), s.section.Alike(s.Crown)
 	}
-	s.inside = m.Joint(b.job.Rules, s.coped.OK)
-	s.forced = m.Inside == "" && s.inside != b.job.Rules.Inside
 	b.shapes[m.ID] = s
 	return s
 }

@@ -103,7 +103,7 @@ func Choose(j *job.Job, q Quantity) Choice {
 	default:
 		c.Advised, c.Why = job.BuyShare, fmt.Sprintf("%d of %d pieces go by rough lengths: a fit counts on every inch of them, a share forgives some.", q.Rough, len(q.Pieces))
 	}
-	c.Chosen = cmp.Or(q.Moulding.Buy, c.Advised)
+	c.Chosen = cmp.Or(q.Moulding.Buy, j.Rules.Buying, c.Advised)
 	unpriced := slices.ContainsFunc(c.Taken().Sticks, func(l Lot) bool { return l.Price == 0 })
 	unrated := q.Moulding.Rate == 0 && q.Moulding.Kind != job.KindCasing
 	switch {
@@ -213,7 +213,7 @@ func fit(j *job.Job, q Quantity) Buy {
 	b := Buy{Way: job.BuyFit}
 	p := stock.Problem(j, q.Moulding)
 	slices.SortFunc(p.Stocks, func(a, b nest.Stock) int { return cmp.Compare(b.Length, a.Length) })
-	scarf := stock.Scarf(j)
+	scarf := stock.Scarf(j, j.Rules.Scarf, false, nil)
 	for i, piece := range q.Pieces {
 		// What is shorter than the kerf is no piece; it comes off any offcut.
 		if piece.Length > p.Kerf {

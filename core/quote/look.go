@@ -275,9 +275,12 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	}
 	if room.Known > 0 {
 		inside, outside := corners(r, &run, room)
-		if q.Moulding.Joint(j.Rules, !q.Moulding.Drawn() || q.Moulding.Profile().Cope().OK) == job.InsideMitre {
+		switch q.Moulding.Joint(j.Rules, !q.Moulding.Drawn() || q.Moulding.Profile().Cope().OK) {
+		case job.InsideMitre:
 			q.Joints.Mitre += inside
-		} else {
+		case job.InsideButt:
+			q.Joints.Butt += inside
+		default:
 			q.Joints.Cope += inside
 		}
 		q.Joints.Outside += outside

@@ -8,6 +8,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
+	"gnomon/core/measure"
 	"gnomon/core/nest"
 )
 
@@ -26,7 +27,9 @@ func Problem(j *job.Job, m *job.Moulding) nest.Problem {
 	return p
 }
 
-// Scarf is how the job's rules let a piece longer than any stick be divided.
-func Scarf(j *job.Job) *nest.Scarf {
-	return &nest.Scarf{Slope: joint.ScarfEnd(j.Rules.Scarf, true).Slope(), Least: j.Cutting.Shortest.Length}
+// Scarf is how a piece longer than any stick may be divided, by a scarf at phi off square:
+// the part left of each joint over the other or under it, and only at places, from the
+// piece's left end, where any are told.
+func Scarf(j *job.Job, phi measure.Angle, leftOver bool, places []measure.Length) *nest.Scarf {
+	return &nest.Scarf{Slope: joint.ScarfEnd(phi, !leftOver).Slope(), Least: j.Cutting.Shortest.Length, Places: places}
 }

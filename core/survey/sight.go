@@ -74,3 +74,15 @@ func opens(p []Point, i int, q Point) bool {
 	}
 	return fromIn || fromOut
 }
+
+// SeesFrom tells whether corner k of a closed outline is seen from an eye that stands
+// inside it, past all walls.
+func SeesFrom(p []Point, eye Point, k int) bool {
+	n := len(p)
+	for w := range n {
+		if next := (w + 1) % n; w != k && next != k && meet(eye, p[k], p[w], p[next]) {
+			return false
+		}
+	}
+	return opens(p, k, eye)
+}

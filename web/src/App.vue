@@ -15,12 +15,14 @@ import { roomId, stops } from './state/place'
 const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
 const KeyList = defineAsyncComponent(() => import('./shell/KeyList.vue'))
 const NewRoom = defineAsyncComponent(() => import('./shell/NewRoom.vue'))
+const WeightsBox = defineAsyncComponent(() => import('./stops/joints/WeightsBox.vue'))
+const CompareSets = defineAsyncComponent(() => import('./stops/joints/CompareSets.vue'))
 const ConflictBox = defineAsyncComponent(() => import('./shell/ConflictBox.vue'))
 
 void connect()
 const route = useRoute()
 const router = useRouter()
-const box = ref<'' | 'go' | 'keys' | 'room'>('')
+const box = ref<'' | 'go' | 'keys' | 'room' | 'compare'>('')
 const stop = computed(() => String(route.name ?? ''))
 const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(stop.value))
 
@@ -34,7 +36,7 @@ watch(
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
-const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', corner: 'One corner' }
+const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', rules: 'House rules', corner: 'One corner' }
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
 
 function toStop(n: number) {
@@ -67,7 +69,7 @@ useKeys({
         <RouterView v-slot="{ Component }">
           <div class="pane">
             <main class="main"><component :is="Component" @new-room="box = 'room'" /></main>
-            <MarginNotes v-if="withBand" />
+            <MarginNotes v-if="withBand"><WeightsBox v-if="stop === 'joints'" @compare="box = 'compare'" /></MarginNotes>
           </div>
         </RouterView>
       </template>
@@ -76,6 +78,7 @@ useKeys({
     <GoBox v-if="box === 'go' && view" @close="box = ''" />
     <KeyList v-if="box === 'keys'" @close="box = ''" />
     <NewRoom v-if="box === 'room' && view" @close="box = ''" />
+    <CompareSets v-if="box === 'compare' && view" @close="box = ''" />
     <ConflictBox v-if="conflict" />
     <div v-if="notice" class="notice screen-only" :class="{ bad: notice.bad }" role="status">{{ notice.text }}</div>
   </div>

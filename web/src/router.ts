@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/jobs/:job/shop', name: 'shop', component: () => import('./pages/ShopPage.vue') },
     { path: '/jobs/:job/shop/mouldings', name: 'mouldings', component: () => import('./pages/MouldingsPage.vue') },
     { path: '/jobs/:job/shop/saws', name: 'saws', component: () => import('./pages/SawsPage.vue') },
+    { path: '/jobs/:job/shop/rules', name: 'rules', component: () => import('./pages/RulesPage.vue') },
     { path: '/:rest(.*)', redirect: { name: 'jobs' } },
   ],
 })

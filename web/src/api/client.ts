@@ -44,6 +44,10 @@ export type PracticeView = Schemas['PracticeView']
 export type OneCorner = Schemas['OneCorner']
 export type JobEntry = Schemas['JobEntry']
 export type Op = Schemas['Op']
+export type RuleBook = Schemas['RuleBook']
+export type QuestionView = Schemas['QuestionView']
+export type TrialView = Schemas['TrialView']
+export type ScoreView = Schemas['ScoreView']
 export type Problem = Schemas['Problem']
 
 export const api = createClient<paths>({ baseUrl: '/' })

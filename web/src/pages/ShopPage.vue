@@ -8,7 +8,7 @@ import RunsPicker from '../parts/RunsPicker.vue'
 import type { MouldingView } from '../api/client'
 import RunsSheet from './RunsSheet.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
-import { copeHands, crownLies, insideJoints, mouldingKinds, setRule } from '../state/choices'
+import { mouldingKinds } from '../state/choices'
 import { attempt, newId, setOp, setter, view } from '../state/job'
 
 const v = computed(() => view.value!)
@@ -30,7 +30,6 @@ const kindOf = (m: MouldingView, e: Event) => attempt(setOp('moulding', m.id, 'k
 const sizes: Record<string, [string, string]> = { crown: ['drop', 'projection'], casing: ['width', 'thickness'] }
 const runsOf = ref('')
 const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value))
-const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
 </script>
 
 <template>
@@ -80,15 +79,8 @@ const scarfs = [{ label: '45°', value: 45 }, { label: '22.5°', value: 22.5 }]
     </section>
     <section>
       <h2>House rules</h2>
-      <div class="card">
-        <div class="col"><span class="cap">inside corners</span><el-segmented aria-label="Inside corners" :model-value="v.rules.inside" :options="insideJoints" @change="(to: unknown) => setRule('inside', to)" /></div>
-        <div class="col"><span class="cap">crown at the saw</span><el-segmented aria-label="Crown at the saw" :model-value="v.rules.crown" :options="crownLies" @change="(to: unknown) => setRule('crown', to)" /></div>
-        <LengthInput label="off the layout mark" :entry="v.rules.layout" :commit="setter('rules', '', 'layout')" />
-        <LengthInput label="to the bench under" :entry="v.rules.bench" :commit="setter('rules', '', 'bench')" />
-        <div class="col"><span class="cap">scarfs</span><el-segmented aria-label="Scarfs" :model-value="v.rules.scarf" :options="scarfs" @change="(to: unknown) => setRule('scarf', to)" /></div>
-        <div class="col"><span class="cap">coped ends</span><el-segmented aria-label="Coped ends" :model-value="v.rules.cope_hand" :options="copeHands" @change="(to: unknown) => setRule('cope_hand', to)" /></div>
-      </div>
-      <p class="quiet small">A cope hides walls that are out of square and does not open when wood shrinks. A glued mitre is quicker where corners are true. Copes kept to one hand all start with the same saw setting. A scarf at 22.5° shows small differences between two sticks less than one at 45°. Nested crown needs a stop and no arithmetic; flat takes tall crown and odd corners. Compound in the corners pushes a mark down: take it off the full drop.</p>
+      <p class="quiet">{{ v.rules.set ? `Taken from ${v.rules.set}.` : 'This job has its own.' }} Every question on which good carpenters differ, with its schools and their reasons.</p>
+      <p class="acts"><RouterLink class="btn" :to="{ name: 'rules', params: { job: v.id } }">House rules</RouterLink></p>
     </section>
     <section>
       <h2>This job</h2>

@@ -9,13 +9,15 @@ import LengthText from './LengthText.vue'
 import SetText from './SetText.vue'
 import type { Floor } from '../api/client'
 import { sheetOpen, shooting } from '../state/measuring'
+import { comeInBy, decisions, sightOn } from '../state/deciding'
 import { choose, chosen, doubtful, isChosen, pieceById, room, runShown } from '../state/place'
 
-const props = defineProps<{ trim?: boolean }>()
+const props = defineProps<{ trim?: boolean; aside?: number }>()
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const floor = computed(() => room.value?.floor)
-const pad = computed(() => ({ x: 64, top: 34, bottom: width.value < 500 ? 72 : 58 }))
+/** Room to leave around the drawing; what stands aside of it, on its left, has its own. */
+const pad = computed(() => ({ left: width.value < 700 ? 64 : Math.max(64, props.aside ?? 0), right: 64, top: 34, bottom: width.value < 500 ? 72 : 52 }))
 /** Pan and zoom by wheel, drag or two fingers; one finger scrolls the page as ever. */
 const svg = ref<SVGSVGElement>()
 const eye = shallowRef(zoomIdentity)
@@ -29,8 +31,8 @@ const zoomBy = (k: number) => svg.value && select(svg.value).call(zooming.scaleB
 watch(() => room.value?.id, whole)
 const base = computed(() => {
   const b = floor.value?.box ?? [0, 0, 1, 1]
-  const k = Math.max(0.01, Math.min((width.value - 2 * pad.value.x) / (b[2]! || 1), (height.value - pad.value.top - pad.value.bottom) / (b[3]! || 1)))
-  return { k, x: (width.value - k * b[2]!) / 2 - k * b[0]!, y: pad.value.top + (height.value - pad.value.top - pad.value.bottom - k * b[3]!) / 2 - k * b[1]! }
+  const k = Math.max(0.01, Math.min((width.value - pad.value.left - pad.value.right) / (b[2]! || 1), (height.value - pad.value.top - pad.value.bottom) / (b[3]! || 1)))
+  return { k, x: Math.max((width.value - k * b[2]!) / 2, pad.value.left) - k * b[0]!, y: pad.value.top + (height.value - pad.value.top - pad.value.bottom - k * b[3]!) / 2 - k * b[1]! }
 })
 const fit = computed(() => ({ k: base.value.k * eye.value.k, x: base.value.x * eye.value.k + eye.value.x, y: base.value.y * eye.value.k + eye.value.y }))
 const X = (p: number[]) => fit.value.x + fit.value.k * p[0]!
@@ -50,11 +52,20 @@ const readingOf = (id: string) => (cornerOf.value.get(id)?.readings.length ? (co
 const cornerOf = computed(() => new Map(room.value?.corners.map((c) => [c.id, c])))
 const wallOn = (id: string) => isChosen('wall', id) || (chosen.value?.kind === 'piece' && pieceById.value.get(chosen.value.id)?.wall === id)
 const trimmed = computed(() => (floor.value?.pieces ?? []).filter((p) => pieceById.value.get(p.id)?.run === runShown.value))
+/** Seams between pieces: a cope's is told apart where it faces the way in. */
+const facing = computed(() => new Set(decisions.value.filter((d) => d.seen && d.seam > 0.5).map((d) => d.corner)))
+const seams = computed(() => trimmed.value.flatMap((p) => p.ends.filter((e) => ['cope', 'mitre', 'scarf'].includes(e.joint) && (e.corner || e.joint === 'scarf')).map((e, i) => ({ ...e, key: p.id + i }))))
+const byHand = computed(() => new Set(decisions.value.filter((d) => d.overrides.length).map((d) => d.corner)))
+/** From the way in to every corner that is seen from there. */
+const sight = computed(() => (props.trim && sightOn.value ? room.value?.sight : undefined))
+const seen = computed(() => (floor.value?.corners ?? []).filter((c) => sight.value?.sees.includes(c.id)))
+const waysIn = computed(() => (props.trim && sightOn.value ? (floor.value?.openings ?? []).filter((o) => o.kind === 'door' || o.kind === 'opening') : []))
 /** Where each piece's hanging number goes: close to a short piece. */
 const numbers = computed(() =>
   trimmed.value.map((p) => {
-    const short = long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
-    return { id: p.id, ...off(p.middle, p.facing, short ? 20 : 28), r: short ? 8.5 : 11 }
+    const l = long({ from: p.outline[0]!, to: p.outline[1]! })
+    const small = l < 36 || long({ from: [0, 0], to: [floor.value!.span, 0] }) < 260
+    return { id: p.id, ...off(p.middle, p.facing, small ? 18 : 28), r: small ? 8.5 : 11 }
   }),
 )
 /** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
@@ -110,6 +121,7 @@ const readings = computed(() => {
           v-for="p in trimmed" :key="p.id" class="piece" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }"
           :points="path(p.outline)" @click="choose('piece', p.id)"
         />
+        <line v-for="e in seams" :key="e.key" class="seam" :class="[e.joint, { faces: facing.has(e.corner) && e.joint === 'cope' }]" :x1="X(e.from)" :y1="Y(e.from)" :x2="X(e.to)" :y2="Y(e.to)" />
       </g>
       <g v-for="w in floor.walls" :key="w.id" class="wall" :class="{ on: wallOn(w.id), bad: w.doubt || doubtful.has(`wall:${w.id}`), unknown: !w.known }" @click="choose('wall', w.id)">
         <line class="hit" :x1="X(w.from)" :y1="Y(w.from)" :x2="X(w.to)" :y2="Y(w.to)" />
@@ -138,13 +150,22 @@ const readings = computed(() => {
       </g>
       <g v-for="c in readings" :key="c.id" class="corner" :class="{ on: isChosen('corner', c.id), bad: c.doubt || doubtful.has(`corner:${c.id}`), unread: !c.known }" @click="choose('corner', c.id)">
         <circle class="hit" :cx="X(c.at)" :cy="Y(c.at)" r="20" />
+        <circle v-if="trim && byHand.has(c.id)" class="byhand" :cx="X(c.at)" :cy="Y(c.at)" r="11" />
         <circle v-if="isChosen('corner', c.id)" class="ring" :cx="X(c.at)" :cy="Y(c.at)" r="15" />
         <text :text-anchor="c.anchor" dominant-baseline="central" :x="c.x" :y="c.y"><tspan v-if="!trim && !c.bare && c.anchor === 'end'" class="reading">{{ readingOf(c.id) }}</tspan><tspan class="letter" :dx="!trim && !c.bare && c.anchor === 'end' ? 4 : 0">{{ c.letter }}</tspan><tspan v-if="!trim && !c.bare && c.anchor !== 'end'" class="reading" dx="4">{{ readingOf(c.id) }}</tspan></text>
+      </g>
+      <g v-if="sight" class="sight">
+        <line v-for="c in seen" :key="c.id" :x1="X(sight.eye)" :y1="Y(sight.eye)" :x2="X(c.at)" :y2="Y(c.at)" />
+        <circle :cx="X(sight.eye)" :cy="Y(sight.eye)" r="5" />
+        <g v-for="o in waysIn" :key="o.id" class="door" :class="{ on: sight.opening === o.id }" role="button" tabindex="0" :aria-label="sight.opening === o.id ? 'The way in' : 'Come in by this door'" @click="comeInBy(o.id)" @keydown.enter="comeInBy(o.id)">
+          <line class="hit" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
+          <line class="way" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
+        </g>
       </g>
       <g v-if="trim">
         <g v-for="p in numbers" :key="p.id" class="hang" :class="{ on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }" @click="choose('piece', p.id)">
           <circle :cx="p.x" :cy="p.y" :r="p.r" />
-          <text text-anchor="middle" dominant-baseline="central" :x="p.x" :y="p.y">{{ pieceById.get(p.id)?.hang }}</text>
+          <text text-anchor="middle" dominant-baseline="central" :x="p.x" :y="p.y">{{ pieceById.get(p.id)?.hang || '–' }}</text>
         </g>
       </g>
     </svg>
@@ -153,7 +174,7 @@ const readings = computed(() => {
     </p>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
-      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? 'trim drawn thicker · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
+      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? 'trim drawn thicker · blue: a cope\'s seam, red where it faces the way in · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
     </p>
   </div>
 </template>
@@ -195,6 +216,9 @@ svg { position: absolute; inset: 0; }
 .piece { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; cursor: pointer; }
 .piece.done { fill: var(--leaf-wash); stroke: var(--leaf); }
 .piece.on { fill: #c9dcea; stroke: var(--chalk); stroke-width: 1.5; }
+.seam { stroke: var(--ink); stroke-width: 1.4; pointer-events: none; } .seam.cope { stroke: var(--chalk); stroke-width: 2.6; } .seam.cope.faces { stroke: var(--brick); } .seam.scarf { stroke: var(--ochre); stroke-width: 2; }
+.sight > line { stroke: var(--chalk); stroke-width: 1.2; stroke-dasharray: 1 5; stroke-linecap: round; pointer-events: none; } .sight > circle { fill: var(--chalk); pointer-events: none; } .door { cursor: pointer; } .way { stroke: var(--chalk); stroke-width: 3; stroke-dasharray: 4 3; } .door.on .way { stroke-dasharray: none; stroke-width: 5; }
+.byhand { fill: none; stroke: var(--chalk); stroke-width: 1.2; stroke-dasharray: 2 3; pointer-events: none; }
 .hang { cursor: pointer; font-size: 12px; font-weight: 700; }
 .hang circle { fill: var(--sheet); stroke: var(--ink); }
 .hang.done circle { fill: var(--leaf-wash); stroke: var(--leaf); }

@@ -29,7 +29,7 @@ const targets = computed<Target[]>(() => {
   }
   for (const p of v.pieces) out.push({ name: p.label, where: `${v.rooms.find((r) => r.id === p.room)?.title}, ${p.wallText}, ${p.cut.text}, at the saw`, go: to('saw', p.room, ['piece', p.id]) })
   for (const m of v.mouldings) out.push({ name: m.name || m.id, where: 'moulding', go: to('shop') })
-  out.push({ name: 'saw settings', where: 'shop', go: to('shop') }, { name: 'house rules', where: 'shop', go: to('shop') }, { name: 'offcut rack', where: 'shop', go: to('shop') }, { name: 'quote', where: 'look', go: to('quote') }, { name: 'price sheet', where: 'look', go: to('prices') }, { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) })
+  out.push({ name: 'saw settings', where: 'shop', go: to('shop') }, { name: 'house rules', where: 'shop', go: to('rules') }, { name: 'offcut rack', where: 'shop', go: to('shop') }, { name: 'quote', where: 'look', go: to('quote') }, { name: 'price sheet', where: 'look', go: to('prices') }, { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) })
   return out
 })
 const hits = computed(() => {

@@ -18,6 +18,7 @@ const keys: [string, string][] = [
   ['Space', 'mark cut'],
   ['X', 'miscut'],
   ['F', 'the piece on the saw, on the wall'],
+  ['I · S · L', 'at Joints: the other piece instead, what is seen, the cut list'],
   ['M', 'at Sticks: move the chosen piece to another stick'],
   ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
   ['Ctrl K · /', 'go to a wall, corner or piece'],

@@ -21,9 +21,9 @@ const elsewhere = computed(() => {
   return (view.value?.findings ?? []).filter((f) => !here.has(f) && f.severity !== 'note').length
 })
 /** The next of the same kind: only what it is about. */
-const short = (text: string) => `· ${text.replace(/^(Measure|Keep) | (again|as read)$/g, '')}`
+const short = (text: string) => `· ${text.replace(/^(Measure|Keep|Drop) | (again|as read)$/g, '')}`
 async function act(a: ActView) {
-  if (a.do !== 'keep' && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
+  if (!['keep', 'drop'].includes(a.do) && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
   await doAct(a)
 }
 function go(f: FindingView) {

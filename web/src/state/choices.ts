@@ -1,24 +1,19 @@
-import { attempt, setOp, view } from './job'
-
 // The choices that more than one screen offers, in the words of the trade.
 export const turnKinds = [{ label: 'inside', value: 'inside' }, { label: 'outside', value: 'outside' }]
 export const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflection', value: 'deflection' }, { label: 'mitre', value: 'mitre' }]
 export const roomShapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
 /** A column or pier is a closed run seen from outside. */
 export const newShapes = [{ label: 'closed room', value: 'room' }, { label: 'open run', value: 'run' }, { label: 'column', value: 'island' }]
-export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
+export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }, { label: 'butt', value: 'butt' }]
+export const bullnoses = [{ label: 'a plain mitre', value: 'plain' }, { label: 'one transition piece', value: 'one' }, { label: 'two transition pieces', value: 'two' }]
 export const buyWays = [{ label: 'share', value: 'share' }, { label: 'fitted', value: 'fit' }]
 export const mouldingKinds = [{ label: 'base', value: 'base' }, { label: 'shoe', value: 'shoe' }, { label: 'chair rail', value: 'rail' }, { label: 'crown', value: 'crown' }, { label: 'casing', value: 'casing' }, { label: 'flat stock', value: 'flat' }, { label: 'back band', value: 'band' }]
 /** Where a kind of moulding runs. */
 export const levelOf: Record<string, 'floor' | 'rail' | 'ceiling'> = { base: 'floor', shoe: 'floor', rail: 'rail', crown: 'ceiling', casing: 'floor', flat: 'ceiling', band: 'floor' }
-export const crownLies = [{ label: 'nested', value: 'nested' }, { label: 'flat', value: 'flat' }]
 export const materials = [{ label: 'not said', value: '' }, { label: 'solid wood', value: 'wood' }, { label: 'MDF', value: 'mdf' }, { label: 'plastic', value: 'plastic' }]
 export const grades = [{ label: 'not said', value: '' }, { label: 'paint', value: 'paint' }, { label: 'stain', value: 'stain' }]
 export const orders: Record<string, string> = { longest: 'longest first', room: 'room by room', moves: 'fewest saw moves' }
-export const copeHands = [{ label: 'left ends', value: 'left' }, { label: 'right ends', value: 'right' }]
 
-/** Sets a house rule of the job, as it was seen on the screen. */
-export const setRule = (rule: 'inside' | 'cope_hand' | 'scarf' | 'crown', to: unknown) => attempt(setOp('rules', '', rule, to, view.value!.rules[rule]))
 export const lengthUnits = [{ label: 'ft in', value: 'in' }, { label: 'mm', value: 'mm' }]
 export const levels = [{ label: 'floor', value: 'floor' }, { label: 'rail', value: 'rail' }, { label: 'ceiling', value: 'ceiling' }]
 export const openingKinds = [{ label: 'door', value: 'door' }, { label: 'window', value: 'window' }, { label: 'opening', value: 'opening' }, { label: 'cabinet', value: 'cabinet' }, { label: 'tub', value: 'tub' }]

@@ -39,6 +39,9 @@ export async function doAct(a: { do: string; kind: string; id: string; to?: stri
     case 'again':
       measureNow(a.kind, a.id)
       break
+    case 'drop':
+      await attempt({ do: 'remove', kind: 'override', id: a.id })
+      break
     case 'keep':
       await attempt(setOp(a.kind, a.id, 'kept', true))
       break

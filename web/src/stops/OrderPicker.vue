@@ -9,7 +9,7 @@ import { tell } from '../state/notice'
 import { clientId } from '../state/client'
 
 const list = computed(() => view.value?.orders ?? [])
-const now = computed(() => list.value.find((o) => o.by === view.value?.rules.order))
+const now = computed(() => list.value.find((o) => o.by === view.value?.rules.answers.order))
 const offer = ref<{ by: 'longest' | 'room' | 'moves'; text: string } | null>(null)
 const job = () => view.value!.id
 async function choose(by: string, anew = false) {
@@ -30,7 +30,7 @@ async function tryAnew() {
 <template>
   <div v-if="list.length" class="order">
     <label><span class="cap">order</span>
-      <select :value="view!.rules.order" aria-label="Order at the saw" @change="(e) => choose((e.target as HTMLSelectElement).value)">
+      <select :value="view!.rules.answers.order" aria-label="Order at the saw" @change="(e) => choose((e.target as HTMLSelectElement).value)">
         <option v-for="o in list" :key="o.by" :value="o.by">{{ orders[o.by] }} · {{ o.moves }} moves</option>
       </select>
     </label>

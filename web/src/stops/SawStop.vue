@@ -8,6 +8,8 @@ import SawBench from '../parts/SawBench.vue'
 import OrderPicker from './OrderPicker.vue'
 import { attempt, metric, setOp, view } from '../state/job'
 import { useKeys } from '../state/keys'
+import { tell } from '../state/notice'
+import { useRoute, useRouter } from 'vue-router'
 import { choose, chosen, cuts, pieceById, room } from '../state/place'
 
 // What turns the piece in space, and the box to cut it again, are loaded when they are first wanted.
@@ -40,6 +42,22 @@ function nextOpen(from: number) {
   }
   return undefined
 }
+// A label's code opens its piece, in whatever room that is.
+const route = useRoute()
+const router = useRouter()
+watch(
+  () => [route.query.piece, room.value?.id],
+  async ([id]) => {
+    if (typeof id !== 'string') return
+    const p = pieceById.value.get(id)
+    if (p && p.room !== room.value?.id) return void router.replace({ query: { ...route.query, room: p.room } })
+    const { piece: _, ...query } = route.query
+    await router.replace({ query })
+    if (p) choose('piece', id)
+    else tell('That piece is not in the plan any more: its label is of an older one. Print the labels again.', true)
+  },
+  { immediate: true },
+)
 watch(
   () => room.value?.id,
   () => show(cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ?? nextOpen(0) ?? cuts.value[0]),

@@ -1,0 +1,104 @@
+package decide
+
+import (
+	"fmt"
+
+	"gnomon/core/job"
+)
+
+// kind says which joint two pieces make at a corner, from the corner, the mouldings, what
+// meets what, and the wish.
+func (r *Run) kind(j *Joint) {
+	if j.Left < 0 || j.Right < 0 {
+		j.Kind, j.Rule = Alone, RuleNothingMeets
+		j.Reason = "Nothing comes from the other wall, so the end is cut square."
+		return
+	}
+	c, a, b := r.Corners[j.Corner], r.Pieces[j.Left], r.Pieces[j.Right]
+	left, right := a.Label, lower(b.Label)
+	mitres := a.Section == b.Section || a.Flat && b.Flat
+	j.Unequal = a.Section != b.Section && a.Out != b.Out
+	if c.Kind == job.Outside {
+		j.Kind, j.Rule = Mitre, RuleOutsideMitre
+		j.Reason = fmt.Sprintf("%s and %s are mitred: an outside corner always is.", left, right)
+		j.RunnerUp = "None: no other joint turns an outside corner."
+		if c.By != "" && c.By != byMoulding && c.By != job.OverRoom && c.By != job.OverRun && c.Inside != job.InsideMitre {
+			j.Refused = WishOut
+		}
+		if c.Round {
+			j.Rule = RuleBullnose
+			j.Reason = fmt.Sprintf("%s and %s turn the rounded corner with short pieces between them, each joint a part of the turn.", left, right)
+			j.RunnerUp = "One plain mitre would leave a larger hollow behind it to fill."
+		}
+		if !mitres {
+			j.apart(left, right)
+		}
+		return
+	}
+	cope, butt := a.Copable || b.Copable, a.Flat && b.Flat
+	wish := job.InsideJoint(c.Inside, butt, cope)
+	if wish == job.InsideMitre && !mitres {
+		if wish = job.InsideCope; !cope {
+			j.apart(left, right)
+			return
+		}
+	}
+	switch {
+	case wish == c.Inside || c.By == "":
+	case c.Inside == job.InsideCope:
+		j.Refused = WishCope
+	case c.By == job.OverCorner && c.Inside == job.InsideButt:
+		j.Refused = WishButt
+	case c.By == job.OverCorner:
+		j.Refused = WishMitre
+	}
+	switch wish {
+	case job.InsideMitre:
+		j.Kind, j.Rule = Mitre, RuleInsideMitre
+		j.Reason = fmt.Sprintf("%s and %s are mitred: %s.", left, right, says("mitres inside corners", c.By))
+		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", lower(left), right)
+		if !cope && c.Inside != job.InsideMitre {
+			j.Rule, j.Reason = RuleMoulding, fmt.Sprintf("%s and %s are mitred: their face falls back under itself and cannot be coped.", left, right)
+			j.RunnerUp = "A cope would gape there; glue the mitre, and shim the ends."
+		}
+	case job.InsideButt:
+		j.Kind, j.Rule = Butt, RuleInsideButt
+	default:
+		j.Kind, j.Rule = Cope, RuleCopeHand
+		if c.Inside != job.InsideCope || a.Section != b.Section {
+			j.Rule = RuleSections
+		}
+	}
+}
+
+// byMoulding is a wish that came with the moulding.
+const byMoulding = "moulding"
+
+func (j *Joint) apart(left, right string) {
+	j.Kind, j.Rule = Apart, RuleSections
+	j.Reason = fmt.Sprintf("%s and %s are of two sections that neither mitre nor cope: each is cut square.", left, right)
+	j.RunnerUp = "A block at the corner that both stop against, or a return on each."
+}
+
+// says tells who rules that.
+func says(what, by string) string {
+	switch by {
+	case byMoulding:
+		return "that was chosen for the moulding"
+	case job.OverRoom, job.OverRun, job.OverCorner:
+		return "that was chosen for this " + by
+	}
+	return "the house rule " + what
+}
+
+// lower makes a label fit the middle of a sentence: "base 3".
+func lower(label string) string {
+	if label == "" {
+		return label
+	}
+	b := []byte(label)
+	if b[0] >= 'A' && b[0] <= 'Z' {
+		b[0] += 'a' - 'A'
+	}
+	return string(b)
+}

@@ -1,0 +1,43 @@
+package decide
+
+import (
+	"fmt"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// Stop is how a piece ends against an opening, a cabinet or a tub. Sloped means cut at 45,
+// long at the back, as shoe ends at a casing. Chamfer is how far back from the end the
+// face is taken away at 45, where it would stand out past what it ends against.
+type Stop struct {
+	Sloped  bool
+	Chamfer measure.Length
+	Reason  string
+}
+
+// Against says how a moulding of a kind that stands out by out ends at an opening.
+func Against(kind string, out measure.Length, o *job.Opening, unit measure.Unit) Stop {
+	switch {
+	case o.Kind == job.OpenCabinet || o.Kind == job.OpenTub:
+		what := "the cabinet"
+		if o.Kind == job.OpenTub {
+			what = "the tub"
+		}
+		if o.Lean != nil && o.Lean.Angle != 0 {
+			return Stop{Reason: fmt.Sprintf("Square against %s, with its lean of %s over the height.", what, o.Lean.Angle.Abs())}
+		}
+		return Stop{Reason: "Square against " + what + "."}
+	case kind == job.KindShoe:
+		return Stop{Sloped: true, Reason: "Shoe ends at 45 against a casing, long at the back."}
+	}
+	what, stands := "casing", o.CasingThickness
+	if o.Plinth != nil {
+		what, stands = "plinth", o.PlinthThickness
+	}
+	if stands == nil || out <= stands.Length {
+		return Stop{Reason: "Square against the " + what + "."}
+	}
+	c := out - stands.Length
+	return Stop{Chamfer: c, Reason: fmt.Sprintf("It stands %s past the %s: chamfer the face at 45° from %s back of the end, or put on a back band or a plinth.", c.In(unit), what, c.In(unit))}
+}

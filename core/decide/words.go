@@ -1,0 +1,145 @@
+package decide
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"gnomon/core/joint"
+)
+
+// hands are the ends on which the choices put a cope.
+var hands = [2]joint.Hand{joint.Right, joint.Left}
+
+// who are the piece that gives way at a joint and the one that runs through.
+func (s *search) who(n, o int) (gives, through Piece) {
+	j := s.open[n]
+	k := [2]int{j.Left, j.Right}
+	return s.run.Pieces[k[o]], s.run.Pieces[k[1-o]]
+}
+
+func (s *search) reason(n int, gives []int) string {
+	j, o := s.open[n], gives[n]
+	p, q := s.who(n, o)
+	does := "is coped into"
+	if j.Kind == Butt {
+		does = "stops against"
+	}
+	out := fmt.Sprintf("%s %s %s: ", p.Label, does, lower(q.Label))
+	hidden := s.run.Corners[j.Corner].Seam[1-o] > s.run.Corners[j.Corner].Seam[o]+turned
+	switch j.Rule {
+	case RuleShort:
+		out += "the longer one runs square"
+		if hidden {
+			out += ", and the seam points away from the way in"
+		}
+	case RuleHidden:
+		out += "so the seam points away from the way in"
+		if p.Length < q.Length {
+			out += ", and the shorter one is coped"
+		}
+	case RuleCopeHand:
+		out += fmt.Sprintf("copes keep to %s ends", hands[o])
+	case RuleDouble:
+		flipped := append([]int(nil), gives...)
+		flipped[n] = 1 - o
+		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flipped, gives), s.tally(gives, gives)))
+	case RuleOrder:
+		if first := s.run.First; first >= 0 && s.body[first] == s.body[[2]int{j.Left, j.Right}[1-o]] {
+			out += lower(s.run.Pieces[first].Label) + " is to go up first"
+			break
+		}
+		out += "else every piece would wait for its neighbour, and none could go up first"
+	case RuleSections:
+		out += "what is coped over its face would not close"
+	case RuleCut:
+		out += "an end at this corner is cut so already"
+	case RuleOverruled:
+		out += "that was chosen for this corner"
+	}
+	return out + "."
+}
+
+// newDouble names a piece that would be coped at both ends and is not.
+func (s *search) newDouble(would, is Tally) string {
+	for _, k := range would.Double {
+		if !slices.Contains(is.Double, k) {
+			out := lower(s.run.Pieces[k].Label)
+			if at := slices.Index(s.body, s.body[k]); at != k || slices.Contains(s.body[k+1:], s.body[k]) {
+				out += " with what is glued to it"
+			}
+			return out
+		}
+	}
+	return "one more piece"
+}
+
+// swap begins a sentence on the other choice.
+func (s *search) swap(n, o int) string {
+	_, q := s.who(n, o)
+	if s.open[n].Kind == Butt {
+		return fmt.Sprintf("Butting %s instead", lower(q.Label))
+	}
+	return fmt.Sprintf("Coping %s instead", lower(q.Label))
+}
+
+// price says what the other choice would cost the run, and what it would save.
+func (s *search) price(n, o int, now, then Tally) string {
+	var costs, saves []string
+	say := func(by int, more, less string) {
+		switch {
+		case by > 0:
+			costs = append(costs, more)
+		case by < 0:
+			saves = append(saves, less)
+		}
+	}
+	if d := then.Coped - now.Coped; d != 0 {
+		_, q := s.who(n, o)
+		say(cmp.Compare(d, 0), "a cope on a longer piece, "+q.Length.In(s.run.Unit), "a cope on a longer piece")
+	}
+	say(len(then.Seams)-len(now.Seams), count(len(then.Seams)-len(now.Seams), "seam")+" that faces the way in", "a seam that faces the way in")
+	say(len(then.OffHand)-len(now.OffHand), count(len(then.OffHand)-len(now.OffHand), "cope")+" on the other hand", "a cope on the other hand")
+	say(len(then.Double)-len(now.Double), s.newDouble(then, now)+" coped at both ends", "a piece coped at both ends")
+	if others := len(then.Turned) - 1; others > 0 {
+		var at []string
+		for _, c := range then.Turned {
+			if c != s.open[n].Corner {
+				at = append(at, s.run.Corners[c].Letter)
+			}
+		}
+		costs = append(costs, "another choice at "+listed(at))
+	}
+	out := s.swap(n, o)
+	switch {
+	case len(costs) == 0 && len(saves) == 0:
+		return out + " would do as well."
+	case len(costs) == 0:
+		return out + " saves " + listed(saves) + ", and costs more of what counts here: look at the weights."
+	case len(saves) == 0:
+		return out + " costs " + listed(costs) + "."
+	}
+	return out + " costs " + listed(costs) + "; it saves " + listed(saves) + "."
+}
+
+var numbers = []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"}
+
+// count is a number with its noun: "one seam", "two seams".
+func count(n int, noun string) string {
+	if n != 1 {
+		noun += "s"
+	}
+	if n >= 0 && n < len(numbers) {
+		return numbers[n] + " " + noun
+	}
+	return fmt.Sprintf("%d %s", n, noun)
+}
+
+// listed joins words: "A, B and C".
+func listed(all []string) string {
+	if len(all) < 2 {
+		return strings.Join(all, "")
+	}
+	return strings.Join(all[:len(all)-1], ", ") + " and " + all[len(all)-1]
+}

@@ -1,0 +1,26 @@
+package edit
+
+import (
+	"slices"
+
+	"gnomon/core/job"
+)
+
+func overrideID(o job.Override) string { return o.ID }
+
+// override decides something in a room otherwise than the house rules have it, in the
+// place of what was decided for the same before.
+func override(r *job.Room, op Op) (Op, error) {
+	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
+	var o job.Override
+	if err := strict(op, &o); err != nil {
+		return inv, err
+	}
+	o.ID = op.ID
+	if i := slices.IndexFunc(r.Overrides, o.SamePlace); i >= 0 {
+		inv = Op{Do: Add, Kind: op.Kind, ID: r.Overrides[i].ID, In: r.ID, Value: Raw(r.Overrides[i]), Unit: op.Unit}
+		r.Overrides = slices.Delete(r.Overrides, i, i+1)
+	}
+	r.Overrides = append(r.Overrides, o) // Normalise puts them in order
+	return inv, nil
+}

@@ -1,0 +1,221 @@
+package job
+
+import (
+	"fmt"
+
+	"gnomon/core/measure"
+)
+
+// Rules are the house rules of a job: the schools that were chosen where good carpenters
+// differ, and the measures that go with them. Each school is a code of Questions.
+type Rules struct {
+	Set      string `json:"set,omitempty"` // the named set that they were taken from
+	Inside   string `json:"inside"`
+	CopeHand string `json:"cope_hand"`
+	// Scarf is the angle at which the parts of a wall longer than a stick are
+	// joined, off square: 45, or 22.5, which holds truer.
+	Scarf measure.Angle `json:"scarf"`
+	// Crown is how crown lies on the saw where both ways would do, nested or flat, and
+	// Order is the order at the saw.
+	Crown string `json:"crown"`
+	Order string `json:"order"`
+	// Layout is what is taken off the drop for the compound in the corners, and Bench
+	// the length under which a piece is glued up on the bench.
+	Layout Entry `json:"layout"`
+	Bench  Entry `json:"bench"`
+	// UnreadOutside and UnreadInside are how a mitre is cut at a corner that was not read.
+	UnreadOutside string `json:"unread_outside"`
+	UnreadInside  string `json:"unread_inside"`
+	// Square is how a square end at an inside corner is cut: full, or by Hair short or long.
+	Square string `json:"square"`
+	Hair   Entry  `json:"hair"`
+	Spring Entry  `json:"spring"` // what a coped end is cut longer by
+	Buying string `json:"buying"`
+	Step   string `json:"step"`
+	// Bullnose is how a rounded outside corner is turned, FloorJoint what is done between
+	// base and floor, CopeTool what copes are cut with.
+	Bullnose   string   `json:"bullnose"`
+	FloorJoint string   `json:"floor_joint"`
+	CopeTool   string   `json:"cope_tool"`
+	Drying     int      `json:"drying"` // minutes until a glued joint can be moved
+	Weights    *Weights `json:"weights,omitempty"`
+}
+
+// Weights are how much each of four wishes counts when it is chosen who is coped, from 0
+// to 100: copes on short pieces, seams that point away from the way in, one hand, and no
+// piece coped at both ends.
+type Weights struct {
+	Short  int `json:"short"`
+	Hidden int `json:"hidden"`
+	Hand   int `json:"hand"`
+	Double int `json:"double"`
+}
+
+// DefaultWeights are argued in docs/decisions.md.
+func DefaultWeights() Weights { return Weights{Short: 60, Hidden: 80, Hand: 25, Double: 50} }
+
+// Zero tells whether nothing counts.
+func (w Weights) Zero() bool { return w == Weights{} }
+
+// MostWeight is the end of each scale.
+const MostWeight = 100
+
+// Schools, by their codes in job files.
+const (
+	InsideCope  = "cope"
+	InsideMitre = "mitre"
+	InsideButt  = "butt" // flat stock; what is profiled is coped
+	HandLeft    = "left"
+	HandRight   = "right"
+	HandEither  = "either"
+
+	// How crown lies on the saw.
+	CrownNested = "nested"
+	CrownFlat   = "flat"
+
+	// Orders at the saw: longest first, room by room with mating mitres, or with as few
+	// moves of the saw as can be.
+	OrderLongest = "longest"
+	OrderRoom    = "room"
+	OrderMoves   = "moves"
+
+	// A mitre at a corner that was not read: half of what a square corner turns, a touch
+	// over it outside, or under it inside.
+	UnreadHalf   = "half"
+	UnreadTouch  = "half_degree"
+	UnreadDegree = "degree"
+
+	SquareFull  = "full"
+	SquareShort = "short"
+	SquareLong  = "long"
+
+	StepLink  = "link"
+	StepRip   = "rip"
+	StepStrip = "strip"
+
+	BullnosePlain = "plain"
+	BullnoseOne   = "one"
+	BullnoseTwo   = "two"
+
+	FloorOpen     = "open"
+	FloorSilicone = "silicone"
+
+	CopeByHand    = "hand"
+	CopeByPower   = "power"
+	CopeByGrinder = "grinder"
+)
+
+func (r *Rules) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "rules", named{"layout", &r.Layout}, named{"bench", &r.Bench}, named{"hair", &r.Hair}, named{"spring", &r.Spring})
+}
+
+func (r *Rules) normalise(unit measure.Unit) {
+	for _, q := range Questions {
+		if p := r.school(q.Code); p != nil {
+			*p = or(*p, q.Default)
+		}
+	}
+	r.Scarf = or(r.Scarf, 45)
+	r.Layout, r.Bench = orEntry(r.Layout, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
+	r.Hair, r.Spring = orEntry(r.Hair, texts(unit, "1/32", "1")), orEntry(r.Spring, texts(unit, "0", "0"))
+	r.Drying = or(r.Drying, 30)
+	if r.Weights == nil {
+		w := DefaultWeights()
+		r.Weights = &w
+	}
+}
+
+// school is the field that a question's answer stands in; nil for those told by a measure.
+func (r *Rules) school(question string) *string {
+	return map[string]*string{"inside": &r.Inside, "cope_hand": &r.CopeHand, "crown": &r.Crown, "order": &r.Order, "unread_outside": &r.UnreadOutside,
+		"unread_inside": &r.UnreadInside, "square": &r.Square, "buying": &r.Buying, "step": &r.Step, "bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool}[question]
+}
+
+// Answer is the school that the rules follow on a question, none where they follow none
+// of those told.
+func (r *Rules) Answer(question string) string {
+	switch question {
+	case "scarf":
+		return r.Scarf.Text(1)
+	case "layout":
+		if r.Layout.Length == 0 {
+			return LayoutFull
+		}
+		return LayoutLess
+	}
+	if p := r.school(question); p != nil {
+		return *p
+	}
+	return ""
+}
+
+// Layout marks at the full drop, or at the drop less an allowance.
+const (
+	LayoutFull = "full"
+	LayoutLess = "less"
+)
+
+// Follow makes the rules follow a school on a question of Questions; unit is that of the
+// job. Nothing happens where there is no such question or school.
+func (r *Rules) Follow(question, school string, unit measure.Unit) {
+	q := QuestionOf(question)
+	if q == nil || q.School(school) == nil {
+		return
+	}
+	switch question {
+	case "scarf":
+		if a, err := measure.ParseAngle(school); err == nil {
+			r.Scarf = a
+		}
+	case "layout":
+		switch {
+		case school == LayoutFull:
+			r.Layout = texts(unit, "0", "0")
+		case r.Layout.Length == 0:
+			r.Layout = texts(unit, "1/16", "1.5")
+		}
+	default:
+		*r.school(question) = school
+	}
+}
+
+// Check refuses rules that say nothing that can be followed. The error is an *Invalid.
+func (r *Rules) Check() error {
+	c := checker{seen: map[string]bool{}}
+	c.rules(r)
+	if c.err != nil {
+		return c.err
+	}
+	return nil
+}
+
+func (c *checker) rules(r *Rules) {
+	const thing = "house rules"
+	c.text(thing, "set", r.Set)
+	for _, q := range Questions {
+		if p := r.school(q.Code); p != nil && q.School(*p) == nil {
+			c.refuse(thing, q.Code, *p, "no such school", fmt.Sprintf("use one of %v", q.codes()))
+		}
+	}
+	if !(r.Scarf >= 10 && r.Scarf <= 60) {
+		c.refuse(thing, "scarf", r.Scarf.Text(6), "no scarf is cut so", "give 45 or 22.5")
+	}
+	if r.Layout.Length < 0 || r.Layout.Length > measure.Inch {
+		c.refuse(thing, "layout", r.Layout.Text, "is no allowance for compound", "give what it pushes the mark down by, such as 1/16")
+	}
+	c.positive(thing, "bench", r.Bench)
+	c.positive(thing, "hair", r.Hair)
+	for _, n := range []named{{"hair", &r.Hair}, {"spring", &r.Spring}} {
+		if n.e.Length < 0 || n.e.Length > measure.Inch/4 {
+			c.refuse(thing, n.field, n.e.Text, "is more than a hair", "give 1/4 in or less")
+		}
+	}
+	if r.Drying < 1 || r.Drying > 24*60 {
+		c.refuse(thing, "drying", fmt.Sprint(r.Drying), "no glue sets so", "give the minutes until a joint can be moved, up to a day")
+	}
+	if w := r.Weights; w != nil {
+		for field, v := range map[string]int{"short": w.Short, "hidden": w.Hidden, "hand": w.Hand, "double": w.Double} {
+			c.count(thing, field, v, MostWeight)
+		}
+	}
+}

@@ -1,0 +1,216 @@
+package plan
+
+import (
+	"strings"
+
+	"gnomon/core/decide"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/survey"
+)
+
+// chain is what meets at corners: one run, or several at one level that take turns around
+// a room. Its pieces are those of its runs, one run after the other.
+type chain struct {
+	trims  []*trim
+	at     []slot // where each of its pieces is
+	run    decide.Run
+	rules  []job.Rules // at each corner of the room
+	rounds []round     // likewise
+	joints []decide.Joint
+	body   []int
+	parts  [][]Piece // of each piece; none where its wall has no length
+	turns  [][]Piece // transition pieces at each corner
+}
+
+// slot is a piece of a run.
+type slot struct {
+	t *trim
+	i int
+}
+
+func (p slot) span() *span   { return &p.t.spans[p.i] }
+func (p slot) piece() *Piece { return &p.t.pieces[p.i] }
+
+// chains puts runs together that meet: of one kind, at one level, on walls of their own
+// that are neighbours.
+func (b *builder) chains(r *job.Room, trims []*trim) []*chain {
+	var out []*chain
+next:
+	for _, t := range trims {
+		for _, c := range out {
+			if c.takes(r, t) {
+				c.trims = append(c.trims, t)
+				continue next
+			}
+		}
+		out = append(out, &chain{trims: []*trim{t}})
+	}
+	return out
+}
+
+func (c *chain) takes(r *job.Room, t *trim) bool {
+	meets := false
+	for _, o := range c.trims {
+		if o.run.Level != t.run.Level || o.m.Kind != t.m.Kind || o.run.On != "" || t.run.On != "" {
+			return false
+		}
+		n := len(r.Walls)
+		for i := range r.Walls {
+			if o.on.runs[i] && t.on.runs[i] {
+				return false
+			}
+			next := (i + 1) % n
+			meets = meets || r.Joined(i) && (o.on.runs[i] && t.on.runs[next] || t.on.runs[i] && o.on.runs[next])
+		}
+	}
+	return meets
+}
+
+// meet decides what is on the ends of all pieces of a chain.
+func (b *builder) meet(r *job.Room, c *chain) {
+	c.run = decide.Run{Weights: *b.job.Rules.Weights, First: -1, Unit: b.unit}
+	for _, t := range c.trims {
+		for i, s := range t.spans {
+			p := &t.pieces[i]
+			c.at = append(c.at, slot{t, i})
+			c.run.Pieces = append(c.run.Pieces, decide.Piece{Label: p.Label, Length: p.Length, LeftCorner: s.left, RightCorner: s.right, Section: t.m.ID,
+				Out: t.shape.Projection, Flat: t.m.Flat(), Copable: t.shape.coped.OK, Bench: t.rules.Bench.Length})
+		}
+	}
+	c.rules, c.rounds, c.turns = make([]job.Rules, len(r.Corners)), make([]round, len(r.Corners)), make([][]Piece, len(r.Corners))
+	for i := range r.Corners {
+		c.run.Corners = append(c.run.Corners, b.wish(r, c, i))
+	}
+	b.first(c)
+	b.cutAlready(r, c)
+	c.joints, c.body = decide.Joints(c.run)
+	b.ends(c)
+}
+
+// ruling is the run whose overrides count at a corner: that left of it.
+func (c *chain) ruling(r *job.Room, i int) *trim {
+	for _, t := range c.trims {
+		if t.on.runs[i] {
+			return t
+		}
+	}
+	return c.trims[0]
+}
+
+// wish is what is wished at a corner.
+func (b *builder) wish(r *job.Room, c *chain, i int) decide.Corner {
+	k, t := r.Corners[i], c.ruling(r, i)
+	rules, by := b.job.RulesAt(r, t.run.ID, k.ID)
+	c.rules[i] = rules
+	out := decide.Corner{Letter: job.CornerLetter(i), Kind: k.Kind, Inside: rules.Inside, By: by["inside"], Hand: rules.CopeHand}
+	if t.m.Inside != "" && (out.By == "" || out.By == job.OverRoom) {
+		out.Inside, out.By = t.m.Inside, "moulding"
+	}
+	if !r.Joined(i) {
+		return out
+	}
+	if o := t.room.Override(job.AskCoped, t.run.ID, k.ID, ""); o != nil {
+		out.Gives = o.Choice
+	}
+	out.Seam = b.view.seams(i)
+	c.rounds[i] = b.rounded(t, i, rules)
+	out.Round = c.rounds[i].pieces > 0
+	return out
+}
+
+// first takes over which piece is to go up first.
+func (b *builder) first(c *chain) {
+	for _, t := range c.trims {
+		o := t.room.Override(job.AskFirst, t.run.ID, "", "")
+		if o == nil {
+			continue
+		}
+		for n, at := range c.at {
+			if at.piece().ID == o.Choice {
+				c.run.First = n
+			}
+		}
+	}
+}
+
+// round is a rounded outside corner and how it is turned.
+type round struct {
+	radius measure.Length
+	pieces int           // transition pieces
+	each   measure.Angle // half of what each joint turns
+	give   measure.Length
+}
+
+// rounded works out how a bullnose is turned: k transition pieces break the turn δ into
+// joints of δ/(k+1), each mitre taking g, half of that; the backs of the pieces between
+// are 2R·tan g, and a wall's piece ends R·tan(δ/2) − R·tan g short of the sharp corner.
+func (b *builder) rounded(t *trim, i int, rules job.Rules) round {
+	k, at := t.room.Corners[i], t.corners[i]
+	radius, known := survey.Radius(k.CornerFacts)
+	if !known || radius <= 0 || k.Kind != job.Outside || !at.usable {
+		return round{}
+	}
+	radius += max(t.on.proud[i], t.on.proud[(i+1)%len(t.on.proud)])
+	n := map[string]int{job.BullnoseOne: 1, job.BullnoseTwo: 2}[rules.Bullnose]
+	half := joint.Half(at.theta)
+	out := round{radius: radius, pieces: n, each: half / measure.Angle(n+1)}
+	out.give = radius.Times(out.each.Tan()) - radius.Times(half.Tan())
+	return out
+}
+
+// back is the back of a transition piece.
+func (k round) back() measure.Length { return k.radius.Times(2 * k.each.Tan()) }
+
+// hollow is what is left behind each joint: R·(1/cos g − 1).
+func (k round) hollow() measure.Length { return k.radius.Times(1/k.each.Cos() - 1) }
+
+// tilted is how far off square a cut is that was made for a cope, at least.
+const tilted measure.Angle = 10
+
+// cutAlready holds what the saw has decided: where an end at a corner is cut, it stays
+// what it was cut for, whatever is measured anew.
+func (b *builder) cutAlready(r *job.Room, c *chain) {
+	if len(b.job.Marks) == 0 {
+		return
+	}
+	undone := b.job.Undone()
+	last := map[[2]string]job.Mark{} // by whole piece and end
+	for _, m := range b.job.Marks {
+		if m.Kind == job.MarkUndone || undone[m.ID] {
+			continue
+		}
+		id, _, part := strings.Cut(m.Piece, "~")
+		if m.Kind == job.MarkMiscut {
+			delete(last, [2]string{id, "left"})
+			delete(last, [2]string{id, "right"})
+			continue
+		}
+		if n := strings.TrimPrefix(m.Piece, id+"~"); part && (m.End == "left") != (n == "1") {
+			continue // a scarf's end
+		}
+		last[[2]string{id, m.End}] = m
+	}
+	for n, at := range c.at {
+		for _, end := range []struct {
+			hand   string
+			corner int
+		}{{job.HandLeft, at.span().left}, {job.HandRight, at.span().right}} {
+			m, is := last[[2]string{c.at[n].piece().ID, end.hand}]
+			if !is || end.corner < 0 {
+				continue
+			}
+			// The piece whose right end stands at a corner is left of it.
+			me, mate := job.HandLeft, job.HandRight
+			if end.hand == job.HandLeft {
+				me, mate = mate, me
+			}
+			cut := mate
+			if m.Mitre.Abs() > tilted || m.Bevel.Abs() > tilted {
+				cut = me
+			}
+			c.run.Corners[end.corner].Cut = cut
+		}
+	}
+}

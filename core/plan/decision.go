@@ -1,0 +1,81 @@
+package plan
+
+import (
+	"gnomon/core/decide"
+	"gnomon/core/job"
+)
+
+// decisions puts a chain's joints into the plan.
+func (b *builder) decisions(r *job.Room, c *chain) {
+	known := func(n int) bool { return n >= 0 && c.at[n].span().known }
+	for _, d := range c.joints {
+		if !known(d.Left) && !known(d.Right) { // nothing to join yet
+			continue
+		}
+		id := func(n int) string {
+			switch {
+			case !known(n):
+				return ""
+			case n == d.Left: // its right end stands here
+				return c.parts[n][len(c.parts[n])-1].ID
+			}
+			return c.parts[n][0].ID
+		}
+		k := r.Corners[d.Corner]
+		t := c.ruling(r, d.Corner)
+		out := Decision{Room: r.ID, Run: t.run.ID, Corner: k.ID, Letter: job.CornerLetter(d.Corner), Joint: string(d.Kind),
+			Coped: id(d.Gives), Through: id(d.Through()), Left: id(d.Left), Right: id(d.Right), Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp,
+			Now: c.tally(d.Now), Instead: c.tally(d.Instead)}
+		if out.Through == "" && d.Kind == decide.Mitre {
+			out.Through = id(d.Left)
+		}
+		out.Overruled = overruled(r, t.run.ID, k.ID)
+		if b.view.sight != nil {
+			out.Seen = b.view.sight.Sees[d.Corner]
+		}
+		if d.Gives >= 0 {
+			out.Seam = c.run.Corners[d.Corner].Seam[0]
+			if d.Gives == d.Right {
+				out.Seam = c.run.Corners[d.Corner].Seam[1]
+			}
+		}
+		b.plan.Decisions = append(b.plan.Decisions, out)
+		b.refused(t, d)
+		if d.Kind == decide.Apart {
+			b.find(Finding{Code: "sections_do_not_meet", Severity: SeverityCheck, Stop: "joints", Room: r.ID, Kind: "corner", ID: k.ID,
+				Text: "At corner " + job.CornerLetter(d.Corner) + " two sections meet that neither mitre nor cope.", Why: d.Reason, Remedy: d.RunnerUp})
+		}
+	}
+}
+
+func (c *chain) tally(t *decide.Tally) *Tally {
+	if t == nil {
+		return nil
+	}
+	out := &Tally{Cost: t.Cost, Coped: t.Coped}
+	letters := func(at []int) []string {
+		var out []string
+		for _, i := range at {
+			out = append(out, c.run.Corners[i].Letter)
+		}
+		return out
+	}
+	if t.Longest >= 0 {
+		out.Longest = c.run.Pieces[t.Longest].Label
+	}
+	for _, n := range t.Double {
+		out.Double = append(out.Double, c.run.Pieces[n].Label)
+	}
+	out.Seams, out.OffHand, out.Turned = letters(t.Seams), letters(t.OffHand), letters(t.Turned)
+	return out
+}
+
+// overruled tells whether something was decided by hand for a corner of a run.
+func overruled(r *job.Room, run, corner string) bool {
+	for _, o := range r.Overrides {
+		if o.Corner == corner && (o.Run == "" || o.Run == run) {
+			return true
+		}
+	}
+	return false
+}

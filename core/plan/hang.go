@@ -1,0 +1,282 @@
+package plan
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"gnomon/core/decide"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+)
+
+// Chain is what shares corners, one run or several that take turns, with the order in
+// which it goes up. Ring proves that some of it cannot be hung: it goes round.
+type Chain struct {
+	Room   string
+	Runs   []string
+	Order  []string // piece ids
+	Starts []string // pieces that could go up first
+	First  string   // the one that was chosen to
+	Ring   []Waits
+}
+
+// Waits says that one piece goes up after another, and why.
+type Waits struct{ Piece, For, Why string }
+
+// hung is what goes up as one: a piece, a part of one, or a group from the bench.
+type hung struct {
+	pieces []*Piece
+	copes  int // ends that give way
+}
+
+// hang puts all of a room in the order to hang: from the top down, what another run lands
+// on before that, shoe last.
+func (b *builder) hang(r *job.Room, chains []*chain) {
+	sorted := slices.Clone(chains)
+	slices.SortStableFunc(sorted, func(x, y *chain) int { return cmp.Compare(rank(r, x), rank(r, y)) })
+	number := 0
+	for _, c := range sorted {
+		number = b.hangChain(r, c, number)
+	}
+}
+
+// rank is a chain's place among those of its room.
+func rank(r *job.Room, c *chain) int {
+	t := c.trims[0]
+	at := map[job.Level]int{job.Ceiling: 0, job.Rail: 100, job.Floor: 200}[t.run.Level]
+	for k := r.Under(t.run); k != nil; k = r.Under(k) {
+		at++
+	}
+	if t.m.Kind == job.KindShoe {
+		at += 50
+	}
+	return at
+}
+
+// hangChain orders one chain, its numbers following those before.
+func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
+	nodes, of := c.nodes()
+	arrows := c.arrows(of)
+	first := -1
+	if n := c.run.First; n >= 0 && len(c.parts[n]) > 0 {
+		first = of[c.parts[n][0].ID]
+		for k := range nodes {
+			if k != first {
+				arrows = append(arrows, decide.Arrow{Before: first, After: k, Why: "goes up after %s, which was chosen to go up first"})
+			}
+		}
+	}
+	for _, a := range arrows[:len(arrows)] {
+		if !strings.HasPrefix(a.Why, "goes up") {
+			nodes[a.After].copes++
+		}
+	}
+	copes := make([]int, len(nodes))
+	for i, n := range nodes {
+		copes[i] = n.copes
+	}
+	s := decide.Hang(copes, arrows, first)
+	out := Chain{Room: r.ID}
+	for _, t := range c.trims {
+		out.Runs = append(out.Runs, t.run.ID)
+	}
+	for _, k := range s.Order {
+		number++
+		for _, p := range nodes[k].pieces {
+			p.Hang = number
+			b.plan.HangOrder, out.Order = append(b.plan.HangOrder, p.ID), append(out.Order, p.ID)
+		}
+	}
+	for k, n := range nodes {
+		for _, p := range n.pieces {
+			if s.Early[k] > 0 {
+				p.Early, p.Late = number-len(s.Order)+s.Early[k], number-len(s.Order)+s.Late[k]
+			}
+			p.How = how(p, c)
+		}
+	}
+	if first >= 0 {
+		out.First = nodes[first].pieces[0].ID
+	}
+	for _, k := range s.Starts {
+		out.Starts = append(out.Starts, nodes[k].pieces[0].ID)
+	}
+	for _, a := range s.Ring {
+		out.Ring = append(out.Ring, Waits{nodes[a.After].pieces[0].ID, nodes[a.Before].pieces[0].ID, a.Why})
+	}
+	b.plan.Chains = append(b.plan.Chains, out)
+	if len(s.Ring) > 0 {
+		b.cannotHang(c, nodes, s)
+	}
+	return number
+}
+
+// nodes are what goes up as one, left to right, and which of them each piece belongs to.
+func (c *chain) nodes() (nodes []hung, of map[string]int) {
+	of = map[string]int{}
+	at := map[int]int{} // body to node
+	add := func(p *Piece, k int) int {
+		if k < 0 {
+			k = len(nodes)
+			nodes = append(nodes, hung{})
+		}
+		nodes[k].pieces = append(nodes[k].pieces, p)
+		of[p.ID] = k
+		return k
+	}
+	for n := range c.at {
+		for k := range c.parts[n] {
+			to, there := at[c.body[n]]
+			if !there || len(c.parts[n]) > 1 {
+				to = -1
+			}
+			to = add(&c.parts[n][k], to)
+			if !there {
+				at[c.body[n]] = to
+			}
+		}
+		if i := c.at[n].span().right; i >= 0 {
+			last := -1
+			for k := range c.turns[i] {
+				to := last
+				if to < 0 {
+					to = c.mate(i, of)
+				}
+				last = add(&c.turns[i][k], to)
+			}
+		}
+	}
+	return nodes, of
+}
+
+// mate is what the transition pieces of a corner are glued to: the piece left of it, where
+// that can be carried, or the right one once that is there; -1 for neither.
+func (c *chain) mate(i int, of map[string]int) int {
+	t := c.turns[i]
+	for _, id := range []string{t[0].Left.Meets, t[len(t)-1].Right.Meets} {
+		for n := range c.parts {
+			for _, p := range c.parts[n] {
+				if k, there := of[id]; p.ID == id && there && p.Cut <= decide.Handy {
+					return k
+				}
+			}
+		}
+	}
+	return -1
+}
+
+// arrows say what waits for what: what gives way at a joint for what runs through, and the
+// part of a scarf that laps over for the one under it.
+func (c *chain) arrows(of map[string]int) []decide.Arrow {
+	var out []decide.Arrow
+	end := func(n int, j decide.Joint) *Piece { // the part that stands at the joint
+		parts := c.parts[n]
+		if n == j.Left {
+			return &parts[len(parts)-1]
+		}
+		return &parts[0]
+	}
+	for _, j := range c.joints {
+		if j.Gives < 0 || len(c.parts[j.Left]) == 0 || len(c.parts[j.Right]) == 0 {
+			continue
+		}
+		why := "is coped into %s"
+		if j.Kind == decide.Butt {
+			why = "stops against %s"
+		}
+		out = append(out, decide.Arrow{Before: of[end(j.Through(), j).ID], After: of[end(j.Gives, j).ID], Why: why})
+	}
+	for _, parts := range c.parts {
+		for k := range len(parts) - 1 {
+			under, over := &parts[k], &parts[k+1]
+			if under.Right.ToldTo != ToLong {
+				under, over = over, under
+			}
+			out = append(out, decide.Arrow{Before: of[under.ID], After: of[over.ID], Why: "laps over %s"})
+		}
+	}
+	return out
+}
+
+// how tells what to do with a piece's ends when it goes up, for one person alone too.
+func how(p *Piece, c *chain) string {
+	var coped, square, over []joint.Hand
+	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
+		switch e := p.end(hand); {
+		case e.Joint == Cope:
+			coped = append(coped, hand)
+		case e.Joint == Scarf && e.ToldTo == ToShort:
+			over = append(over, hand)
+		case e.Joint == Square && e.Meets != "" || e.Joint == Butt:
+			square = append(square, hand)
+		}
+	}
+	meets := func(hand joint.Hand) string { return lowerLabel(c, p.end(hand).Meets) }
+	var out string
+	switch {
+	case len(coped) == 2:
+		out = fmt.Sprintf("Coped at both ends: bow it in, bring both copes home together, against %s and %s, then press the middle.", meets(joint.Left), meets(joint.Right))
+	case len(coped) == 1 && len(square) == 1:
+		out = fmt.Sprintf("Alone: rest the square %s end on a nail, bring the coped %s end home first against %s, then press the square end in.", square[0], coped[0], meets(coped[0]))
+	case len(coped) == 1:
+		out = fmt.Sprintf("Bring the coped %s end home first, against %s.", coped[0], meets(coped[0]))
+	case len(square) == 2 && (p.Left.Joint == Square || p.Right.Joint == Square):
+		out = "Square at both ends: it goes up before what is coped into it."
+	}
+	for _, hand := range over {
+		out = strings.TrimSpace(out + fmt.Sprintf(" Glue the scarf, and lap it over %s.", meets(hand)))
+	}
+	return out
+}
+
+// lowerLabel is what a piece is called in the middle of a sentence.
+func lowerLabel(c *chain, id string) string {
+	for n, parts := range c.parts {
+		for _, p := range parts {
+			if p.ID == id {
+				return strings.ToLower(p.Label[:1]) + p.Label[1:]
+			}
+		}
+		if c.at[n].piece().ID == id {
+			return strings.ToLower(c.at[n].piece().Label[:1]) + c.at[n].piece().Label[1:]
+		}
+	}
+	return "its mate"
+}
+
+// cannotHang proves that pieces wait for one another in a ring, and offers the ways out.
+func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
+	t := c.trims[0]
+	f := Finding{Code: "cannot_be_hung", Severity: SeverityStop, Stop: "joints", Room: t.room.ID, Kind: "piece", ID: nodes[s.Ring[0].After].pieces[0].ID}
+	var who, why []string
+	for _, a := range s.Ring {
+		after, before := nodes[a.After].pieces[0].Label, nodes[a.Before].pieces[0].Label
+		who = append(who, strings.ToLower(after[:1])+after[1:])
+		why = append(why, strings.ToLower(after[:1])+after[1:]+" "+fmt.Sprintf(a.Why, strings.ToLower(before[:1])+before[1:]))
+	}
+	slices.Reverse(why)
+	f.Text = "There is no order to hang " + listedAny(who) + ": each waits for the next."
+	if len(who) == 1 {
+		f.Text = upper(who[0]) + " cannot be hung: it meets itself, and would go up after itself."
+	}
+	f.Why = upper(listedAny(why)) + "."
+	f.Remedy = "Let the other piece give way at one of these corners, or drop what was chosen."
+	for i := range t.room.Overrides {
+		o := &t.room.Overrides[i]
+		if o.Question != job.AskCoped && o.Question != job.AskFirst || !slices.ContainsFunc(c.trims, func(t *trim) bool { return t.run.ID == o.Run }) {
+			continue
+		}
+		f.Acts = append(f.Acts, Act{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + b.overrideText(t.room, o)})
+	}
+	b.find(f)
+}
+
+// listedAny joins words as a sentence does.
+func listedAny(words []string) string {
+	if len(words) == 1 {
+		return words[0]
+	}
+	return listed(words)
+}

@@ -1,0 +1,143 @@
+package files
+
+import (
+	"cmp"
+	"fmt"
+	"io"
+
+	"codeberg.org/go-pdf/fpdf"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/plan"
+)
+
+// WriteCutSheetPDF writes the cut list to hang beside the saw: by moulding and room, in
+// large type, each piece drawn with its ends and two boxes to tick, in the order to hang.
+func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan) error {
+	s := newPage(j.Unit.Metric(), "Cut sheet: "+j.Name, "Cut sheet · "+j.Name)
+	s.put(s.left, "Cut sheet", "B", 22, false)
+	s.put(s.right, j.Name, "B", 13, true)
+	s.down(20, 0)
+	s.wrap(s.left, s.right-s.left, "Lengths are told at the back and bottom, to the point named. Settings are what "+cmp.Or(j.Machine().Name, "the saw")+" dials. Try each new setting on scrap; eyes, ears and dust protection on; let the blade stop before you lift. The workpiece and the saw's own manual have the last word.", "", 9.5, 12.5)
+	labels := labels(p)
+	longest := measure.Length(1)
+	for _, q := range p.Pieces {
+		longest = max(longest, q.Cut)
+	}
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		for k := range j.Rooms {
+			r := &j.Rooms[k]
+			first := true
+			for _, q := range p.Pieces {
+				if q.Moulding != m.ID || q.Room != r.ID || q.Cut <= 0 {
+					continue
+				}
+				if first {
+					s.down(26, 90)
+					s.put(s.left, m.Title()+" · "+r.Title(), "B", 13, false)
+					s.down(6, 0)
+					s.rule(false)
+					first = false
+				}
+				s.cutLine(j, q, labels, float64(q.Cut)/float64(longest))
+			}
+		}
+	}
+	if len(p.Glue) > 0 {
+		s.down(22, 60)
+		s.put(s.left, "On the bench, in this order", "B", 13, false)
+		s.down(16, 0)
+		for n, g := range p.Glue {
+			s.box(s.left, 9)
+			s.wrap(s.left+18, s.right-s.left-18, fmt.Sprintf("%d. %s", n+1, g.Text), "", 10.5, 14)
+		}
+	}
+	return s.write(w)
+}
+
+// cutLine is one piece: boxes, name and order, length, the bar, and what is on its ends.
+func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share float64) {
+	s.down(30, 34)
+	y := s.y
+	s.box(s.left, 14)
+	s.box(s.left+19, 14)
+	s.put(s.left+40, q.Label, "B", 15, false)
+	hang := fmt.Sprintf("hangs %d", q.Hang)
+	if q.Hang == 0 {
+		hang = "cannot be hung"
+	}
+	if q.Group != "" {
+		hang += ", bench"
+	}
+	if q.Miscuts > 0 {
+		hang += fmt.Sprintf(", spoiled %d", q.Miscuts)
+	}
+	inPlace := q.Hand != nil && q.Hand.InPlace
+	length, measured := q.Cut.In(j.Unit), q.Length.In(j.Unit)
+	if inPlace {
+		length, measured = "in place", "in place"
+	}
+	s.put(s.left+216, length, "B", 22, true)
+	s.y = y + 13
+	s.put(s.left+40, hang, "", 9.5, false)
+	if length != measured {
+		s.put(s.left+216, "measured "+measured, "", 9.5, true)
+	}
+	from := s.left + 232
+	s.bar(q, from, from+60+(s.right-from-76)*share, y-14)
+	s.y = y + 11
+	s.wrap(from, s.right-from, sheetEnd(joint.Left, q.Left, labels), "", 9.5, 11.5)
+	s.wrap(from, s.right-from, sheetEnd(joint.Right, q.Right, labels), "", 9.5, 11.5)
+	s.y = max(s.y-5, y+18)
+	s.rule(true)
+}
+
+// sheetEnd tells an end in a line: what it is, into what, and how the saw is set.
+func sheetEnd(h joint.Hand, e plan.End, labels map[string]string) string {
+	t := endText(h, e)
+	if m := labels[e.Meets]; m != "" && e.Joint != plan.Square {
+		t += ", " + map[plan.Joint]string{plan.Cope: "into ", plan.Butt: "against "}[e.Joint]
+		if e.Joint == plan.Mitre || e.Joint == plan.Scarf {
+			t += "with "
+		}
+		t += m
+	}
+	if e.Chamfer > 0 {
+		t += ", chamfered"
+	}
+	return t
+}
+
+func (s *page) box(x, size float64) {
+	s.SetDrawColor(0x20, 0x26, 0x2b)
+	s.SetLineWidth(0.9)
+	s.Rect(x, s.y-size+2, size, size, "D")
+}
+
+// thick is how thick a bar is drawn, in points.
+const thick = 12.0
+
+// bar draws a piece seen from above with the wall on top, its ends at their own slant, a
+// cope as its line. Its length has no scale.
+func (s *page) bar(q plan.Piece, from, to, top float64) {
+	slant := func(e plan.End) float64 { return max(-1.6, min(1.6, e.Slope)) * thick }
+	l, r := slant(q.Left), slant(q.Right)
+	back, face := top, top+thick
+	s.SetFillColor(0xf0, 0xe2, 0xc6)
+	s.SetDrawColor(0x20, 0x26, 0x2b)
+	s.SetLineWidth(0.8)
+	s.Polygon([]fpdf.PointType{{X: from, Y: back}, {X: to, Y: back}, {X: to + r, Y: face}, {X: from + l, Y: face}}, "FD")
+	for _, k := range []struct {
+		e    plan.End
+		x, d float64
+	}{{q.Left, from, l}, {q.Right, to, r}} {
+		if k.e.Joint == plan.Cope {
+			s.SetLineWidth(1.8)
+			s.CurveBezierCubic(k.x, back, k.x, back+thick*0.45, k.x+k.d, back+thick*0.35, k.x+k.d, face, "D")
+			s.SetLineWidth(0.8)
+		}
+	}
+}

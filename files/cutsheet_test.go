@@ -1,0 +1,122 @@
+package files
+
+import (
+	"bytes"
+	"encoding/csv"
+	"fmt"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/boombuler/barcode/qr"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"gnomon/core/job"
+	"gnomon/core/plan"
+)
+
+func ferryPlan(t *testing.T) (job.Job, plan.Plan) {
+	t.Helper()
+	j := ferry(t)
+	p, err := plan.Build(j)
+	require.NoError(t, err)
+	return j, p
+}
+
+func TestCutSheet(t *testing.T) {
+	j, p := ferryPlan(t)
+	var b bytes.Buffer
+	require.NoError(t, WriteCutSheetPDF(&b, j, p))
+	assert.True(t, bytes.HasPrefix(b.Bytes(), []byte("%PDF-")))
+	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
+	keep(t, "cut-sheet.pdf", b.Bytes())
+	for _, q := range p.Pieces {
+		assert.NotEmpty(t, sheetEnd("left", q.Left, labels(p)))
+	}
+	crown := piece(t, p, "wh-crown.wh3")
+	assert.Contains(t, sheetEnd("left", crown.Left, labels(p)), "into Crown 2")
+	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}), "and a job with nothing in it")
+}
+
+func piece(t *testing.T, p plan.Plan, id string) plan.Piece {
+	t.Helper()
+	for _, q := range p.Pieces {
+		if q.ID == id {
+			return q
+		}
+	}
+	t.Fatal(id)
+	return plan.Piece{}
+}
+
+// keep writes a file to look at, where one is asked for.
+func keep(t *testing.T, name string, b []byte) {
+	t.Helper()
+	if dir := os.Getenv("GNOMON_KEEP"); dir != "" {
+		require.NoError(t, os.WriteFile(filepath.Join(dir, name), b, 0o600))
+	}
+}
+
+// Every piece gets a label, and the address behind each code is asked for by its name.
+func TestLabels(t *testing.T) {
+	j, p := ferryPlan(t)
+	asked := map[string]bool{}
+	var b bytes.Buffer
+	require.NoError(t, WriteLabelsPDF(&b, j, p, func(id string) string {
+		asked[id] = true
+		return "http://127.0.0.1:8600/jobs/ferry-house/saw?piece=" + id
+	}))
+	for _, q := range p.Pieces {
+		assert.True(t, asked[q.ID], q.ID)
+	}
+	keep(t, "labels.pdf", b.Bytes())
+	err := WriteLabelsPDF(&bytes.Buffer{}, j, p, func(string) string { return string(make([]byte, 5000)) })
+	assert.Error(t, err, "an address that no code holds")
+}
+
+// The code drawn is the code made: its dark modules cover what the encoder's do.
+func TestCodeIsWhatWasAsked(t *testing.T) {
+	text := "http://192.168.1.20:8600/jobs/ferry-house/saw?piece=wh-base.wh1~1"
+	want, err := qr.Encode(text, qr.M, qr.Auto)
+	require.NoError(t, err)
+	s := newPage(false, "", "")
+	require.NoError(t, s.code(text, 100, 100, float64(want.Bounds().Dx())))
+	var b bytes.Buffer
+	s.SetCompression(false)
+	require.NoError(t, s.write(&b))
+	dark := 0
+	for y := range want.Bounds().Dy() {
+		for x := range want.Bounds().Dx() {
+			if r, _, _, _ := want.At(x, y).RGBA(); r < 0x8000 {
+				dark++
+			}
+		}
+	}
+	var area float64
+	for _, line := range bytes.Split(b.Bytes(), []byte("\n")) {
+		var x, y, w, h float64
+		if n, _ := fmt.Sscanf(string(line), "%f %f %f %f re f", &x, &y, &w, &h); n == 4 && bytes.HasSuffix(line, []byte(" re f")) {
+			area += w
+		}
+	}
+	assert.InDelta(t, dark, area, 0.5)
+}
+
+func TestCutListTellsWhatItHas(t *testing.T) {
+	j, p := ferryPlan(t)
+	var b bytes.Buffer
+	require.NoError(t, WritePlanCSV(&b, j, p))
+	rows, err := csv.NewReader(&b).ReadAll()
+	require.NoError(t, err)
+	n := len(rows[0])
+	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-6:])
+	assert.Equal(t, "Hall base", rows[1][n-6])
+	for _, r := range rows {
+		if r[0] == "Base 8" && r[1] == "Waiting Hall" {
+			assert.Equal(t, "Square against the casing.", r[n-2])
+			return
+		}
+	}
+	t.Fatal("no base 8")
+}

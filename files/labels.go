@@ -1,0 +1,120 @@
+package files
+
+import (
+	"io"
+	"slices"
+
+	"github.com/boombuler/barcode/qr"
+
+	"gnomon/core/job"
+	"gnomon/core/plan"
+)
+
+// Sheets of labels: so many side by side, so high each, in points.
+const (
+	labelsAcross = 3
+	labelHigh    = 86.0
+	labelCode    = 58.0
+)
+
+// WriteLabelsPDF writes a label for each piece, to stick on its back: name and room, the
+// length, what is on its ends, and a code that opens it at the saw. link gives the address
+// behind the code. They come in the order to hang, room by room.
+func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece string) string) error {
+	s := newPage(j.Unit.Metric(), "Labels: "+j.Name, "Labels · "+j.Name)
+	wide := (s.right - s.left) / labelsAcross
+	s.y = margin
+	codes, n := j.RoomCodes(), 0
+	pieces := slices.Clone(p.Pieces)
+	for i := range j.Rooms {
+		var mine []plan.Piece
+		for _, q := range pieces {
+			if q.Room == j.Rooms[i].ID && q.Cut > 0 {
+				mine = append(mine, q)
+			}
+		}
+		slices.SortStableFunc(mine, func(a, b plan.Piece) int { return a.Hang - b.Hang })
+		for _, q := range mine {
+			if n > 0 && n%labelsAcross == 0 {
+				s.y += labelHigh
+			}
+			if s.y+labelHigh > s.bottom {
+				s.AddPage()
+				s.y, n = margin, 0
+			}
+			if err := s.label(j, q, codes[q.Room], link(q.ID), s.left+float64(n%labelsAcross)*wide, wide); err != nil {
+				return err
+			}
+			n++
+		}
+	}
+	return s.write(w)
+}
+
+// label sets one label with its top left corner at x and the page's place.
+func (s *page) label(j job.Job, q plan.Piece, room, link string, x, wide float64) error {
+	top := s.y
+	defer func() { s.y = top }()
+	s.SetDrawColor(0xd8, 0xd2, 0xc4)
+	s.SetLineWidth(0.4)
+	s.Rect(x, top, wide, labelHigh, "D")
+	if err := s.code(link, x+7, top+7, labelCode); err != nil {
+		return err
+	}
+	left := x + labelCode + 15
+	s.y = top + 19
+	s.put(left, q.Label, "B", 12, false)
+	s.y = top + 31
+	s.put(left, room+" · "+wallLabel(j, q), "", 8, false)
+	s.y = top + 51
+	length := q.Cut.In(j.Unit)
+	if q.Hand != nil && q.Hand.InPlace {
+		length = "in place"
+	}
+	s.put(left, length, "B", 14, false)
+	s.y = top + 63
+	s.put(left, "L "+shortEnd(q.Left), "", 7.5, false)
+	s.y = top + 73
+	s.put(left, "R "+shortEnd(q.Right), "", 7.5, false)
+	if q.Hang > 0 {
+		s.y = top + 78
+		s.put(x+8, "hangs "+decimal(float64(q.Hang)), "", 8, false)
+	}
+	return nil
+}
+
+// shortEnd is an end in a word or three.
+func shortEnd(e plan.End) string {
+	t := string(e.Joint)
+	if e.ToldTo != plan.ToEnd {
+		t += ", " + string(e.ToldTo)
+	}
+	if e.Dial != nil && e.Dial.Mitre != 0 {
+		t += ", " + e.Dial.Mitre.Abs().String()
+	}
+	return t
+}
+
+// code draws a QR code of a text, size points square.
+func (s *page) code(text string, x, y, size float64) error {
+	img, err := qr.Encode(text, qr.M, qr.Auto)
+	if err != nil {
+		return err
+	}
+	n := img.Bounds().Dx()
+	step := size / float64(n)
+	s.SetFillColor(0, 0, 0)
+	dark := func(c, r int) bool { v, _, _, _ := img.At(c, r).RGBA(); return v < 0x8000 }
+	for r := range n {
+		for c := 0; c < n; c++ {
+			from := c
+			for c < n && dark(c, r) {
+				c++
+			}
+			if c > from { // a row's run in one stroke, so that no hairline parts it
+				s.Rect(x+float64(from)*step, y+float64(r)*step, float64(c-from)*step, step*1.02, "F")
+			}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+// House rules: every question on which good carpenters differ, with its schools and their
+// reasons. Choosing another school shows first which pieces would change.
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, lineOf, type QuestionView, type RuleBook, take, type TrialView } from '../api/client'
+import EntryField from '../parts/EntryField.vue'
+import LengthInput from '../parts/LengthInput.vue'
+import { drop, overrule } from '../state/deciding'
+import { attempt, change, setOp, setter, trySend, view } from '../state/job'
+import { tell } from '../state/notice'
+
+const v = computed(() => view.value!)
+const book = shallowRef<RuleBook | null>(null)
+const path = computed(() => ({ path: { job: v.value.id } }))
+const read = async (call: Promise<RuleBook>) => {
+  try {
+    book.value = await call
+  } catch (e) {
+    tell(lineOf(e), true)
+  }
+}
+void read(take(api.GET('/api/jobs/{job}/rulebook', { params: path.value })))
+
+/** The school that is looked at and not followed yet, and what it would change. */
+const look = ref<{ question: string; school: string } | null>(null)
+const trial = shallowRef<TrialView | null>(null)
+const schoolOf = (q: QuestionView, code: string) => q.schools.find((s) => s.code === code)
+const setting = (q: QuestionView, school: string) => {
+  if (q.code === 'scarf') return setOp('rules', '', 'scarf', Number(school), v.value.rules.scarf)
+  if (q.code === 'layout') return setOp('rules', '', 'layout', school === 'full' ? '0' : v.value.unit === 'mm' ? '1.5' : '1/16')
+  return setOp('rules', '', q.code, school, v.value.rules.answers[q.code])
+}
+async function choose(q: QuestionView, school: string) {
+  if (school === v.value.rules.answers[q.code]) {
+    look.value = null
+    return
+  }
+  look.value = { question: q.code, school }
+  trial.value = null
+  try {
+    trial.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [setting(q, school)] } }))
+  } catch (e) {
+    tell(lineOf(e), true)
+  }
+}
+async function follow(q: QuestionView) {
+  if (look.value && (await attempt(setting(q, look.value.school)))) look.value = null
+}
+watch(() => v.value.revision, () => (look.value = null))
+
+// Sets of rules, each a carpenter's.
+const set = ref('')
+const name = ref('')
+const sets = computed(() => book.value?.sets.map((s) => s.name) ?? [])
+watch(sets, (all) => all.includes(set.value) || (set.value = all[0] ?? ''))
+const takeSet = () => trySend((client) => api.POST('/api/jobs/{job}/rulebook/take', { params: path.value, body: { client, name: set.value } }))
+const keepAs = () => read(take(api.POST('/api/jobs/{job}/rulebook', { params: path.value, body: { name: name.value.trim() } }))).then(() => (name.value = ''))
+const forget = () => read(take(api.DELETE('/api/jobs/{job}/rulebook', { params: { ...path.value, query: { name: set.value } } })))
+
+// What is decided otherwise in a room or a run.
+const at = ref('')
+const asks = ref('inside')
+const school = ref('')
+const places = computed(() => v.value.rooms.flatMap((r) => [{ value: r.id, label: r.title, room: r.id, run: '' }, ...r.runs.map((k) => ({ value: `${r.id}/${k.id}`, label: `${r.title}, ${v.value.mouldings.find((m) => m.id === k.moulding)?.name || k.moulding}`, room: r.id, run: k.id }))]))
+const place = computed(() => places.value.find((p) => p.value === at.value))
+const open = computed(() => book.value?.questions.filter((q) => q.over.includes(place.value?.run ? 'run' : 'room')) ?? [])
+const asked = computed(() => open.value.find((q) => q.code === asks.value) ?? open.value[0])
+watch(asked, (q) => (school.value = q?.schools.find((s) => s.code !== v.value.rules.answers[q.code])?.code ?? ''))
+const decide = () => place.value && asked.value && overrule({ run: place.value.run || undefined, question: asked.value.code, choice: school.value }, place.value.room)
+const others = computed(() =>
+  v.value.rooms.flatMap((r) =>
+    r.overrides.map((o) => {
+      const q = book.value?.questions.find((x) => x.code === o.question)
+      const words: Record<string, string> = { coped: `the piece on the ${o.choice} gives way`, first: `${v.value.pieces.find((p) => p.id === o.choice || p.of === o.choice)?.label.toLowerCase() ?? 'a piece'} goes up first`, scarf_at: `scarfed at ${o.choice}`, lap: `the ${o.choice} part of each scarf laps over` }
+      const corner = r.corners.find((c) => c.id === o.corner)
+      const run = r.runs.find((k) => k.id === o.run)
+      return { id: o.id, where: [r.title, run && (v.value.mouldings.find((m) => m.id === run.moulding)?.name || run.moulding), corner && `corner ${corner.letter}`].filter(Boolean).join(', '), what: q ? `${q.asks.toLowerCase()}: ${schoolOf(q, o.choice)?.name ?? o.choice}` : (words[o.question] ?? o.question) }
+    }),
+  ),
+)
+const drying = (text: string) => change(setOp('rules', '', 'drying', Number(text), v.value.rules.drying))
+const room = (id: string) => v.value.rooms.find((r) => r.id === id)?.title ?? ''
+</script>
+
+<template>
+  <div class="rules">
+    <header>
+      <h1>House rules</h1>
+      <div class="sets">
+        <span class="quiet">{{ v.rules.set ? `taken from ${v.rules.set}` : 'this job’s own' }}</span>
+        <template v-if="sets.length"><select v-model="set" aria-label="Set of rules"><option v-for="s in sets" :key="s">{{ s }}</option></select><button class="btn plain" type="button" @click="takeSet">Follow this set</button><button class="link small" type="button" @click="forget">Remove it</button></template>
+        <form @submit.prevent="keepAs"><input v-model="name" aria-label="Name to keep these rules under" placeholder="a carpenter’s name" maxlength="60" /><button class="btn plain" type="submit" :disabled="!name.trim()">Keep these under a name</button></form>
+      </div>
+    </header>
+    <div class="cols">
+      <ul v-if="book" class="questions">
+        <li v-for="q in book.questions" :key="q.code" :class="{ open: look?.question === q.code }">
+          <h3>{{ q.asks }}</h3>
+          <div class="schools" role="radiogroup" :aria-label="q.asks">
+            <button v-for="s in q.schools" :key="s.code" type="button" role="radio" :aria-checked="v.rules.answers[q.code] === s.code" :class="{ on: v.rules.answers[q.code] === s.code, looked: look?.question === q.code && look.school === s.code }" @click="choose(q, s.code)">{{ s.name }}<i v-if="s.code === q.default" title="The default" aria-label="default">·</i></button>
+          </div>
+          <p class="why">{{ schoolOf(q, look?.question === q.code ? look.school : (v.rules.answers[q.code] ?? ''))?.why }}</p>
+          <div v-if="look?.question === q.code" class="trial">
+            <p v-if="!trial" class="quiet">Working it out…</p>
+            <template v-else>
+              <p><b>{{ trial.changes.length ? `${trial.changes.length} ${trial.changes.length === 1 ? 'piece' : 'pieces'} would change` : 'No piece would change' }}</b><template v-if="trial.would.stops > trial.is.stops"> · <b class="stop">{{ trial.would.stops - trial.is.stops }} could not be cut or hung</b></template></p>
+              <ul><li v-for="c in trial.changes" :key="c.piece"><b>{{ c.label }}</b> <span class="quiet">{{ room(c.room) }}</span> {{ c.what.join(', ') }}</li></ul>
+              <p class="acts"><button class="btn main" type="button" @click="follow(q)">Follow it in this job</button><button class="btn plain" type="button" @click="look = null">Leave it</button></p>
+            </template>
+          </div>
+        </li>
+      </ul>
+      <aside>
+        <section>
+          <h2>On the bench</h2>
+          <div class="measures"><LengthInput label="glued up under" :entry="v.rules.bench" :commit="setter('rules', '', 'bench')" /><EntryField label="minutes to dry" :value="String(v.rules.drying)" :commit="drying" /></div>
+          <p class="quiet small">Sides of a jog count as short up to twice that. Instant adhesive bonds skin.</p>
+        </section>
+        <section>
+          <h2>Allowances</h2>
+          <div class="measures"><LengthInput label="a hair is" :entry="v.rules.hair" :commit="setter('rules', '', 'hair')" /><LengthInput label="coped ends +" :entry="v.rules.spring" :commit="setter('rules', '', 'spring')" /></div>
+          <div class="measures"><LengthInput label="off layout mark" :entry="v.rules.layout" :commit="setter('rules', '', 'layout')" /></div>
+        </section>
+        <section>
+          <h2>Otherwise in one place</h2>
+          <div class="other">
+            <select v-model="at" aria-label="Where"><option value="">choose a room or run</option><option v-for="p in places" :key="p.value" :value="p.value">{{ p.label }}</option></select>
+            <template v-if="place"><select v-model="asks" aria-label="Question"><option v-for="q in open" :key="q.code" :value="q.code">{{ q.asks }}</option></select>
+              <select v-model="school" aria-label="School"><option v-for="s in asked?.schools ?? []" :key="s.code" :value="s.code">{{ s.name }}</option></select>
+              <button class="btn plain" type="button" @click="decide">Decide it so there</button></template>
+          </div>
+          <p class="quiet small">For one corner, choose it at Joints.</p>
+          <ul class="others"><li v-for="o in others" :key="o.id"><span><b>{{ o.where }}</b> {{ o.what }}</span><button class="link small" type="button" @click="drop(o.id)">Drop</button></li></ul>
+          <p v-if="!others.length" class="quiet small">Nothing is decided otherwise.</p>
+        </section>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.rules { padding: 18px 28px 60px; max-width: 1112px; } h1 { font-size: 20px; }
+header { display: flex; flex-wrap: wrap; gap: 8px 24px; align-items: center; justify-content: space-between; padding-bottom: 10px; border-bottom: 1px solid var(--rule); }
+.sets, form { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; } .sets .btn { min-height: 34px; padding: 3px 12px; } input, select { height: 34px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; } form input { width: 160px; }
+.cols { display: grid; grid-template-columns: 1fr 236px; gap: 0 26px; } .questions, .others, .trial ul { list-style: none; margin: 0; padding: 0; }
+.questions { columns: 2; column-gap: 26px; } .questions > li { padding: 6px 0 7px; border-bottom: 1px solid #ece7db; break-inside: avoid; } .questions h3 { line-height: 1.3; padding-bottom: 2px; }
+.schools { display: flex; flex-wrap: wrap; gap: 4px; } .schools button { border: 1px solid var(--rule); background: var(--sheet); border-radius: 3px; padding: 1px 8px; min-height: 26px; font-size: 13.5px; cursor: pointer; } .schools .on { background: var(--ink); color: #fff; border-color: var(--ink); } .schools .looked { border-color: var(--chalk); color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .schools i { font-style: normal; font-weight: 700; margin-left: 4px; }
+.why { font-size: 13px; color: var(--pencil); line-height: 1.25; padding-top: 3px; }
+.trial { padding: 8px 12px; margin-top: 4px; background: var(--chalk-wash); font-size: 14px; } .trial ul { max-height: 132px; overflow: auto; margin: 4px 0; } .trial li { padding: 2px 0; } .acts { display: flex; gap: 8px; padding-top: 4px; } .acts .btn { min-height: 34px; padding: 3px 12px; }
+.measures { display: flex; gap: 10px; padding-top: 4px; } .measures :deep(.entry) { width: 108px; }
+aside section { padding: 14px 0; border-bottom: 1px solid var(--rule); } aside h2 { padding-bottom: 4px; } .other { display: flex; flex-direction: column; gap: 6px; padding: 4px 0; } .others li { display: flex; justify-content: space-between; gap: 10px; padding: 5px 0; font-size: 14px; border-bottom: 1px solid #ece7db; } .others b { display: block; font-weight: 600; }
+@media (max-width: 1100px) { .cols { grid-template-columns: 1fr; } } @media (max-width: 640px) { .rules { padding: 14px 14px 100px; } .questions { columns: 1; } }
+@media (max-width: 860px) { .schools button, input, select, .sets .btn, .acts .btn { min-height: 44px; } }
+</style>
