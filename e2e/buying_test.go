@@ -103,7 +103,7 @@ func TestFromLookToSticks(t *testing.T) {
 
 	// Laid out on sticks.
 	b.chord(input.ModifierAlt, "4")
-	b.see("5 pieces")
+	b.see("6 pieces")
 	b.click(".none .btn", "Fit the sticks")
 	b.click(".btn", "Use this plan")
 	b.until("document.querySelectorAll('.bars .piece').length === 6 && document.querySelector('.bars .flag')")

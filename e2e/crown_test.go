@@ -148,10 +148,12 @@ func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 // breast glued up on the bench, the gauge block with its allowance.
 func TestCrownAroundAChimneyBreast(t *testing.T) {
 	b := onDemo(t, "joints?room=waiting-hall")
-	b.until("document.querySelector('.rules .el-segmented')")
+	b.until("document.querySelector('.runs button')")
 	b.see("gauge block")
-	b.click(".rules .el-segmented__item", "Quay crown")
-	b.see("Crown 4 and crown 5 are mitred: an outside corner always is.")
+	b.click(".runs button", "Quay crown")
+	js[bool](b, "document.querySelectorAll('.joints .list button')[3].click() || true")
+	b.see("Crown 4 and crown 5 are mitred")
+	b.see("An outside corner always is.")
 	b.do(chromedp.Navigate(strings.Replace(js[string](b, "location.href"), "/joints", "/saw", 1)))
 	b.until("document.querySelector('.saw .blade')")
 	js[bool](b, `document.querySelector('.band [aria-label="Crown 5"]').click() || true`)

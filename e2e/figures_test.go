@@ -41,10 +41,10 @@ func TestFigures(t *testing.T) {
 	for range 5 {
 		b.goTo("about:blank")
 		b.goTo(p.addr + "/jobs/ferry-house/joints")
-		b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 17")
+		b.until("document.querySelectorAll('.joints .list li').length === 8")
 		loads = append(loads, js[float64](b, "(performance.mark('seen'), performance.getEntriesByName('seen')[0].startTime)"))
 	}
-	t.Logf("from request to the cut list on screen: %.0f ms at most (polled every 30 ms), of %v", loads, len(loads))
+	t.Logf("from request to the joints on screen: %.0f ms at most (polled every 30 ms), of %v", loads, len(loads))
 
 	// From leaving a corner's field to the new cut list: the piece's band entry
 	// and the cut list come from the same answer; the Measure stop shows the

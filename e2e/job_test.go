@@ -72,16 +72,18 @@ func TestFromTapeToSaw(t *testing.T) {
 	b.see("A wall can be off by up to")
 
 	b.chord(input.ModifierAlt, "3")
+	b.until("document.querySelector('.joints .list')")
+	b.key("l")
 	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 7")
 	rows := js[[]string](b, "[...document.querySelectorAll('.lower .cuts tbody tr')].map(r => r.innerText.replace(/\\s+/g, ' ').trim())")
 	for i, want := range []string{
-		"Base 1 wall 1 4 square 0° 12′ cope into base 2 45° left long",
-		"Base 2 wall 2 3 square 0° 8′ cope into base 3 45° left long",
-		"Base 3 wall 3 1 square 0° 5′ mitre with base 4 44.5° right short",
-		"Base 4 wall 4 5 mitre with base 3 44.5° left short 4′ cope into base 5 45° left long",
-		"Base 5 wall 5 2 square 0° 2′ butt to casing 0°",
+		"Base 1 wall 1 1 square 0° 12′ square 0°",
+		"Base 2 wall 2 3 cope into base 1 45° right long 8′ square 0°",
+		"Base 3 wall 3 4 cope into base 2 45° right long 5′ mitre with base 4 44.5° right short",
+		"Base 4 wall 4 2 mitre with base 3 44.5° left short 4′ square 0°",
+		"Base 5 wall 5 5 cope into base 4 45° right long 2′ butt to casing 0°",
 		"Base 6 wall 5 7 butt to casing 0° 1′ 11 1/2″ cope into base 7 45.5° left long",
-		"Base 7 wall 6 6 square short of the corner 0° 11′ 11 63/64″ wall 12′ cope into base 1 44.5° left long",
+		"Base 7 wall 6 6 square short of the corner 0° 11′ 11 63/64″ measured 12′ cope into base 1 44.5° left long",
 	} {
 		assert.Equal(t, want, rows[i])
 	}

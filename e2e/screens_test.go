@@ -47,11 +47,12 @@ func TestScreenshots(t *testing.T) {
 		act           string
 	}{
 		{"look", "/jobs/ferry-house/look?room=pursers-study", 1280, 800, ".look .cards", "0"},
-		{"look-phone", "/jobs/ferry-house/look?room=pursers-study", 390, 844, ".look .sum", "0"},
 		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
 		{"prices", "/jobs/ferry-house/prices", 1280, 800, ".prices .line", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
-		{"joints", "/jobs/ferry-house/joints?room=ticket-office", 1280, 800, ".cuts", "document.querySelectorAll('.why li button')[2].click()"},
+		{"joints", "/jobs/ferry-house/joints?room=waiting-hall", 1280, 800, ".joints .list", `document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list button')[7].click(), document.querySelector('.bar .btn').click()`},
+		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[7].click()"},
+		{"cut-sheet", "/api/jobs/ferry-house/cutsheet.pdf#toolbar=0&navpanes=0&view=FitH", 850, 1100, "embed", "new Promise(r => setTimeout(r, 2000))"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
 		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
@@ -60,7 +61,6 @@ func TestScreenshots(t *testing.T) {
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".plan svg", "0"},
 		{"measure-tablet", "/jobs/ferry-house/measure?room=ticket-office", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
 		{"one-corner", "/corner?reading=91.5", 1280, 800, ".answers .blade", "0"},
-		{"one-corner-phone", "/corner?reading=91.5&lie=flat-top&spring=38", 390, 844, ".answers .blade", "0"},
 		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
 		{"jobs", "/", 1280, 800, ".jobs li", "0"},
 		{"saw-flat", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", onSmallSaw},

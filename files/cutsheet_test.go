@@ -113,7 +113,7 @@ func TestCutListTellsWhatItHas(t *testing.T) {
 	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-6:])
 	assert.Equal(t, "Hall base", rows[1][n-6])
 	for _, r := range rows {
-		if r[0] == "Base 8" && r[1] == "Waiting Hall" {
+		if r[0] == "Base 9" && r[1] == "Waiting Hall" {
 			assert.Equal(t, "Square against the casing.", r[n-2])
 			return
 		}

@@ -172,7 +172,7 @@ func TestSVG(t *testing.T) {
 			count[e.Name.Local]++
 		}
 	}
-	assert.Equal(t, 10, count["line"], "eight walls, a door, and the gap")
+	assert.Equal(t, 11, count["line"], "eight walls, a door, a way through, and the gap")
 	assert.Equal(t, 9, count["text"])
 }
 

@@ -107,7 +107,7 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 	assert.Equal(t, "cope", p.Right.Joint)
 	assert.Equal(t, AngleView{Degrees: -45, Text: "45°", Side: "left"}, *p.Right.Dial)
 	assert.Equal(t, "at the 45 detent", p.Right.Detent)
-	assert.Equal(t, 70, len(v.Cuts))
+	assert.Equal(t, 72, len(v.Cuts))
 	assert.Equal(t, "90.2°", v.Rooms[0].Corners[0].Theta)
 	assert.False(t, v.CanUndo)
 }
@@ -218,7 +218,7 @@ func TestImportExportAndFiles(t *testing.T) {
 	assert.Equal(t, string(one), string(two))
 	_, kind, csv := c.send("GET", "/api/jobs/"+id+"/cutlist.csv", "")
 	assert.Contains(t, kind, "text/csv")
-	assert.Equal(t, 36, strings.Count(string(csv), "\n"))
+	assert.Equal(t, 37, strings.Count(string(csv), "\n"))
 	code, _, b = c.send("POST", "/api/jobs", `{"name":"New","unit":"mm"}`)
 	require.Equal(t, 200, code)
 	require.NoError(t, json.Unmarshal(b, &made))

@@ -37,8 +37,17 @@ async function choose(q: QuestionView, school: string) {
   }
   look.value = { question: q.code, school }
   trial.value = null
+  await weigh()
+}
+async function weigh() {
+  const q = book.value?.questions.find((x) => x.code === look.value?.question)
+  if (!q || !look.value) return
+  if (look.value.school === v.value.rules.answers[q.code]) {
+    look.value = null // somebody else chose it meanwhile
+    return
+  }
   try {
-    trial.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [setting(q, school)] } }))
+    trial.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [setting(q, look.value.school)] } }))
   } catch (e) {
     tell(lineOf(e), true)
   }
@@ -46,7 +55,7 @@ async function choose(q: QuestionView, school: string) {
 async function follow(q: QuestionView) {
   if (look.value && (await attempt(setting(q, look.value.school)))) look.value = null
 }
-watch(() => v.value.revision, () => (look.value = null))
+watch(() => v.value.revision, weigh)
 
 // Sets of rules, each a carpenter's.
 const set = ref('')

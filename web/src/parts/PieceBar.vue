@@ -28,4 +28,5 @@ const ends = computed(() => [{ e: props.piece.left, b: x.value.l, f: x.value.lf 
 .bar { display: block; max-width: 100%; }
 .wood { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; } .wood.done { fill: var(--leaf-wash); stroke: var(--leaf); }
 .edge { stroke: var(--ink); stroke-width: 1.6; } .scarf { stroke: var(--ochre); stroke-width: 1.8; } .cope { fill: none; stroke: var(--chalk); stroke-width: 2; }
+@media print { .bar { display: none; } } /* the cut sheet to print has them large */
 </style>

@@ -8,6 +8,7 @@ import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../
 import { view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown } from '../state/place'
+import CutList from './CutList.vue'
 import CornerCard from './joints/CornerCard.vue'
 import CutSheet from './joints/CutSheet.vue'
 import PieceCard from './joints/PieceCard.vue'
@@ -16,6 +17,7 @@ const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 
 const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: view.value!.mouldings.find((m) => m.id === k.moulding)?.name || k.moulding })))
 const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
+const rooms = computed(() => (view.value?.rooms ?? []).map((r) => ({ ...r, rows: view.value!.pieces.filter((p) => p.room === r.id) })).filter((r) => r.rows.length))
 const sheets = [{ label: 'Corners', value: 'corners' }, { label: 'Cut list', value: 'cuts' }, { label: 'Order to hang', value: 'order' }]
 function pick(id: unknown) {
   if (chosen.value?.kind === 'piece') chosen.value = null
@@ -38,7 +40,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
 </script>
 
 <template>
-  <section class="joints">
+  <section class="joints screen-only">
     <div class="upper" :class="{ small: sheet !== 'corners' }">
       <div class="bar">
         <div v-if="runNames.length > 1" class="runs" role="radiogroup" aria-label="Run shown"><button v-for="n in runNames" :key="n.value" type="button" role="radio" :aria-checked="n.value === runShown" :class="{ on: n.value === runShown }" @click="pick(n.value)">{{ n.label }}</button></div>
@@ -70,6 +72,11 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
       <HangSheet v-else class="fill" />
     </div>
   </section>
+  <section class="print-only paper">
+    <h1>{{ view!.name }} · cut list</h1>
+    <p class="small">Lengths are told at the back and bottom, to the point named. Settings are what this job's saw dials. Check each against the wall and the saw's own manual before cutting.</p>
+    <div v-for="r in rooms" :key="r.id" class="of"><h2>{{ r.title }}</h2><CutList :rows="r.rows" :longest="1" /></div>
+  </section>
 </template>
 
 <style scoped>
@@ -86,5 +93,5 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
 li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); } .letter { width: 18px; flex: none; font-size: 15px; } .kind { font-weight: 600; } .mine { font-style: normal; font-size: 12px; color: var(--chalk); margin-left: 6px; }
 .empty { padding: 20px 16px; }
 @media (max-width: 1100px) { .joints { height: auto; } .upper, .upper.small { flex: none; height: 400px; } .two { flex-direction: column; } .list { width: auto; border-right: 0; border-bottom: 1px solid var(--rule); display: flex; flex-wrap: wrap; } .list button { min-height: 44px; align-items: center; } .bar .btn, .runs button, .head :deep(.el-segmented__item) { min-height: 44px; } }
-@media print { .upper, .head { display: none; } .joints, .lower { display: block; height: auto; border: 0; } }
+.paper h1 { font-size: 16pt; } .of { margin-top: 8pt; break-inside: avoid; } .of h2 { font-size: 12pt; margin-bottom: 2pt; }
 </style>
