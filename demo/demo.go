@@ -17,3 +17,8 @@ var FerryHouse []byte
 //
 //go:embed true-rooms.json
 var TrueRooms []byte
+
+// RuleSets are the house rules of two carpenters, by their names; lengths in inches.
+//
+//go:embed rule-sets.json
+var RuleSets []byte

@@ -78,7 +78,8 @@ func TestDecidingInTheWaitingHall(t *testing.T) {
 
 	// Two sets of rules side by side.
 	b.click("button", "Compare two sets")
-	b.see("The shop keeps no named set yet")
+	b.until("document.querySelectorAll('.el-dialog tbody tr').length === 12")
+	b.see("pieces differ")
 	b.do(chromedp.Evaluate("document.querySelector('.el-dialog__headerbtn').click()", nil))
 
 	// What is printed, and the code on a label.
@@ -160,8 +161,11 @@ func TestHouseRules(t *testing.T) {
 	b.until("document.querySelector('.weights b').innerText === '0'")
 
 	b.click(".weights a", "All house rules")
+	js[bool](b, `(() => { const s = document.querySelector('.sets select'); s.value = 'Imogen'; s.dispatchEvent(new Event('change')); return true })()`)
 	b.click(".sets .btn", "Follow this set")
-	b.see("taken from Imogen")
+	b.see("would change")
+	b.click(".trial .btn", "Follow it in this job")
+	b.until("document.querySelector('.sets .quiet').innerText === 'taken from Imogen'")
 	b.until("document.querySelector('[aria-label=\"Square pieces\"] .on').innerText.startsWith('a hair short')")
 	js[bool](b, `(() => { const s = document.querySelector('[aria-label="Where"]'); s.value = 'galley'; s.dispatchEvent(new Event('change')); return true })()`)
 	b.until("document.querySelector('[aria-label=\"Question\"]')")

@@ -9,6 +9,7 @@ import (
 	"io"
 
 	"gnomon/core/job"
+	"gnomon/core/measure"
 )
 
 // MaxJobFile is the largest job file that is read.
@@ -96,4 +97,32 @@ func jsonError(b []byte, err error) error {
 	}
 	line := 1 + bytes.Count(b[:at], []byte("\n"))
 	return fmt.Errorf("job file, line %d: %s; see docs/job-file.md for what it holds", line, msg)
+}
+
+// NamedRules are house rules under a name.
+type NamedRules struct {
+	Name  string    `json:"name"`
+	Rules job.Rules `json:"rules"`
+}
+
+// ReadRuleSets reads a list of named house rules, their lengths typed in the unit.
+func ReadRuleSets(b []byte, unit measure.Unit) ([]NamedRules, error) {
+	var sets []NamedRules
+	dec := json.NewDecoder(bytes.NewReader(b))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(&sets); err != nil {
+		return nil, err
+	}
+	for i := range sets {
+		j := job.Job{Unit: unit, Rules: sets[i].Rules}
+		if err := job.Resolve(&j.Rules, unit); err != nil {
+			return nil, err
+		}
+		j.Normalise()
+		if err := j.Rules.Check(); err != nil {
+			return nil, err
+		}
+		sets[i].Rules = j.Rules
+	}
+	return sets, nil
 }

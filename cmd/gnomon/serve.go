@@ -15,6 +15,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"gnomon/core/measure"
 	"gnomon/demo"
 	"gnomon/files"
 	"gnomon/instrument"
@@ -99,6 +100,15 @@ func cmdDemo(args []string, out io.Writer) error {
 	defer s.Close()
 	if err := s.CreateAs(demo.ID, j); err != nil {
 		return err
+	}
+	sets, err := files.ReadRuleSets(demo.RuleSets, measure.UnitInch)
+	if err != nil {
+		return err
+	}
+	for _, k := range sets {
+		if err := s.KeepRuleSet(store.RuleSet{Name: k.Name, Unit: measure.UnitInch, Rules: k.Rules}); err != nil {
+			return err
+		}
 	}
 	var tools []instrument.Source
 	if *practice {

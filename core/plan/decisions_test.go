@@ -32,6 +32,7 @@ func TestAnOrderThatCannotBe(t *testing.T) {
 	p := build(t, j)
 	f := finding(t, p, "cannot_be_hung")
 	assert.Equal(t, plan.SeverityStop, f.Severity)
+	assert.Equal(t, "There is no order to hang base 1, base 2, base 3 and base 4: each waits for the next.", f.Text)
 	assert.Equal(t, "Base 1 is coped into base 2, base 2 is coped into base 3, base 3 is coped into base 4 and base 4 is coped into base 1.", f.Why)
 	require.Len(t, f.Acts, 4)
 	assert.Equal(t, plan.Act{Do: plan.ActDrop, Kind: "override", ID: "o0", Text: "Drop which piece gives way at corner A"}, f.Acts[0])
@@ -48,6 +49,22 @@ func TestAnOrderThatCannotBe(t *testing.T) {
 	for _, d := range p.Decisions {
 		assert.True(t, d.Overruled)
 		assert.Equal(t, "overruled", d.Rule)
+	}
+}
+
+// A group from the bench that comes all the way round meets itself; rooms of one wall or two
+// are no rooms, and still have their plan.
+func TestARunThatMeetsItself(t *testing.T) {
+	j := read(t, room(true, `"inside":"mitre"`, "36, 6, 36, 6", "90, 90, 90, 90"))
+	j.Rooms[0].Overrides = []job.Override{{ID: "a", Corner: "c4", Question: "inside", Choice: job.InsideCope}}
+	p := build(t, j)
+	f := finding(t, p, "cannot_be_hung")
+	assert.Equal(t, "Base 1 cannot be hung: it meets itself, and would go up after itself.", f.Text)
+	for _, walls := range []string{"96", "96, 60"} {
+		corners := strings.Repeat("90, ", strings.Count(walls, ",")) + "90"
+		p := build(t, read(t, room(true, "", walls, corners)))
+		assert.NotEmpty(t, p.Pieces)
+		assert.Contains(t, codes(p), "too_few_walls")
 	}
 }
 
@@ -351,6 +368,8 @@ func TestScarfsToldByHand(t *testing.T) {
 	assert.Equal(t, 112*in, a.Back)
 	assert.Equal(t, plan.ToShort, a.Right.ToldTo)
 	assert.Less(t, piece(t, p, "k.w1~2").Hang, a.Hang)
+	_, p = fitted(t, j)
+	assert.True(t, p.Stock[0].Valid, "and so they are fitted into sticks")
 	j.Rooms[0].Overrides[0].Choice = "20"
 	p = build(t, j)
 	assert.Contains(t, finding(t, p, "scarf_cannot_be").Text, `20`)

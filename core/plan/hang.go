@@ -257,6 +257,7 @@ func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
 		why = append(why, strings.ToLower(after[:1])+after[1:]+" "+fmt.Sprintf(a.Why, strings.ToLower(before[:1])+before[1:]))
 	}
 	slices.Reverse(why)
+	slices.Reverse(who)
 	f.Text = "There is no order to hang " + listedAny(who) + ": each waits for the next."
 	if len(who) == 1 {
 		f.Text = upper(who[0]) + " cannot be hung: it meets itself, and would go up after itself."

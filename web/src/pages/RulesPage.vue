@@ -3,6 +3,7 @@
 // reasons. Choosing another school shows first which pieces would change.
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, lineOf, type QuestionView, type RuleBook, take, type TrialView } from '../api/client'
+import ChangeList from '../parts/ChangeList.vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import { drop, overrule } from '../state/deciding'
@@ -62,8 +63,24 @@ const set = ref('')
 const name = ref('')
 const sets = computed(() => book.value?.sets.map((s) => s.name) ?? [])
 watch(sets, (all) => all.includes(set.value) || (set.value = all[0] ?? ''))
+/** What following the chosen set would change; none while it is not asked for. */
+const ofSet = shallowRef<TrialView | null>(null)
+watch([set, () => v.value.revision], () => (ofSet.value = null))
+async function weighSet() {
+  try {
+    ofSet.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { set: set.value } }))
+  } catch (e) {
+    tell(lineOf(e), true)
+  }
+}
 const takeSet = () => trySend((client) => api.POST('/api/jobs/{job}/rulebook/take', { params: path.value, body: { client, name: set.value } }))
-const keepAs = () => read(take(api.POST('/api/jobs/{job}/rulebook', { params: path.value, body: { name: name.value.trim() } }))).then(() => (name.value = ''))
+async function keepAs() {
+  const kept = name.value.trim()
+  await read(take(api.POST('/api/jobs/{job}/rulebook', { params: path.value, body: { name: kept } })))
+  if (!sets.value.includes(kept)) return
+  set.value = kept
+  name.value = ''
+}
 const forget = () => read(take(api.DELETE('/api/jobs/{job}/rulebook', { params: { ...path.value, query: { name: set.value } } })))
 
 // What is decided otherwise in a room or a run.
@@ -88,7 +105,6 @@ const others = computed(() =>
   ),
 )
 const drying = (text: string) => change(setOp('rules', '', 'drying', Number(text), v.value.rules.drying))
-const room = (id: string) => v.value.rooms.find((r) => r.id === id)?.title ?? ''
 </script>
 
 <template>
@@ -97,10 +113,11 @@ const room = (id: string) => v.value.rooms.find((r) => r.id === id)?.title ?? ''
       <h1>House rules</h1>
       <div class="sets">
         <span class="quiet">{{ v.rules.set ? `taken from ${v.rules.set}` : 'this job’s own' }}</span>
-        <template v-if="sets.length"><select v-model="set" aria-label="Set of rules"><option v-for="s in sets" :key="s">{{ s }}</option></select><button class="btn plain" type="button" @click="takeSet">Follow this set</button><button class="link small" type="button" @click="forget">Remove it</button></template>
+        <template v-if="sets.length"><select v-model="set" aria-label="Set of rules"><option v-for="s in sets" :key="s">{{ s }}</option></select><button class="btn plain" type="button" @click="weighSet">Follow this set</button><button class="link small" type="button" @click="forget">Remove it</button></template>
         <form @submit.prevent="keepAs"><input v-model="name" aria-label="Name to keep these rules under" placeholder="a carpenter’s name" maxlength="60" /><button class="btn plain" type="submit" :disabled="!name.trim()">Keep these under a name</button></form>
       </div>
     </header>
+    <ChangeList v-if="ofSet" :trial="ofSet" @follow="takeSet" @leave="ofSet = null" />
     <div class="cols">
       <ul v-if="book" class="questions">
         <li v-for="q in book.questions" :key="q.code" :class="{ open: look?.question === q.code }">
@@ -109,13 +126,9 @@ const room = (id: string) => v.value.rooms.find((r) => r.id === id)?.title ?? ''
             <button v-for="s in q.schools" :key="s.code" type="button" role="radio" :aria-checked="v.rules.answers[q.code] === s.code" :class="{ on: v.rules.answers[q.code] === s.code, looked: look?.question === q.code && look.school === s.code }" @click="choose(q, s.code)">{{ s.name }}<i v-if="s.code === q.default" title="The default" aria-label="default">·</i></button>
           </div>
           <p class="why">{{ schoolOf(q, look?.question === q.code ? look.school : (v.rules.answers[q.code] ?? ''))?.why }}</p>
-          <div v-if="look?.question === q.code" class="trial">
-            <p v-if="!trial" class="quiet">Working it out…</p>
-            <template v-else>
-              <p><b>{{ trial.changes.length ? `${trial.changes.length} ${trial.changes.length === 1 ? 'piece' : 'pieces'} would change` : 'No piece would change' }}</b><template v-if="trial.would.stops > trial.is.stops"> · <b class="stop">{{ trial.would.stops - trial.is.stops }} could not be cut or hung</b></template></p>
-              <ul><li v-for="c in trial.changes" :key="c.piece"><b>{{ c.label }}</b> <span class="quiet">{{ room(c.room) }}</span> {{ c.what.join(', ') }}</li></ul>
-              <p class="acts"><button class="btn main" type="button" @click="follow(q)">Follow it in this job</button><button class="btn plain" type="button" @click="look = null">Leave it</button></p>
-            </template>
+          <div v-if="look?.question === q.code">
+            <p v-if="!trial" class="quiet small">Working it out…</p>
+            <ChangeList v-else :trial="trial" @follow="follow(q)" @leave="look = null" />
           </div>
         </li>
       </ul>
@@ -151,13 +164,13 @@ const room = (id: string) => v.value.rooms.find((r) => r.id === id)?.title ?? ''
 .rules { padding: 18px 28px 60px; max-width: 1112px; } h1 { font-size: 20px; }
 header { display: flex; flex-wrap: wrap; gap: 8px 24px; align-items: center; justify-content: space-between; padding-bottom: 10px; border-bottom: 1px solid var(--rule); }
 .sets, form { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; } .sets .btn { min-height: 34px; padding: 3px 12px; } input, select { height: 34px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; } form input { width: 160px; }
-.cols { display: grid; grid-template-columns: 1fr 236px; gap: 0 26px; } .questions, .others, .trial ul { list-style: none; margin: 0; padding: 0; }
+.cols { display: grid; grid-template-columns: 1fr 236px; gap: 0 26px; } .questions, .others { list-style: none; margin: 0; padding: 0; }
 .questions { columns: 2; column-gap: 26px; } .questions > li { padding: 6px 0 7px; border-bottom: 1px solid #ece7db; break-inside: avoid; } .questions h3 { line-height: 1.3; padding-bottom: 2px; }
 .schools { display: flex; flex-wrap: wrap; gap: 4px; } .schools button { border: 1px solid var(--rule); background: var(--sheet); border-radius: 3px; padding: 1px 8px; min-height: 26px; font-size: 13.5px; cursor: pointer; } .schools .on { background: var(--ink); color: #fff; border-color: var(--ink); } .schools .looked { border-color: var(--chalk); color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); } .schools i { font-style: normal; font-weight: 700; margin-left: 4px; }
 .why { font-size: 13px; color: var(--pencil); line-height: 1.25; padding-top: 3px; }
-.trial { padding: 8px 12px; margin-top: 4px; background: var(--chalk-wash); font-size: 14px; } .trial ul { max-height: 132px; overflow: auto; margin: 4px 0; } .trial li { padding: 2px 0; } .acts { display: flex; gap: 8px; padding-top: 4px; } .acts .btn { min-height: 34px; padding: 3px 12px; }
+.sets .btn, form .btn { min-height: 34px; }
 .measures { display: flex; gap: 10px; padding-top: 4px; } .measures :deep(.entry) { width: 108px; }
 aside section { padding: 14px 0; border-bottom: 1px solid var(--rule); } aside h2 { padding-bottom: 4px; } .other { display: flex; flex-direction: column; gap: 6px; padding: 4px 0; } .others li { display: flex; justify-content: space-between; gap: 10px; padding: 5px 0; font-size: 14px; border-bottom: 1px solid #ece7db; } .others b { display: block; font-weight: 600; }
 @media (max-width: 1100px) { .cols { grid-template-columns: 1fr; } } @media (max-width: 640px) { .rules { padding: 14px 14px 100px; } .questions { columns: 1; } }
-@media (max-width: 860px) { .schools button, input, select, .sets .btn, .acts .btn { min-height: 44px; } }
+@media (max-width: 860px) { .schools button, input, select, .sets .btn { min-height: 44px; } }
 </style>

@@ -60,14 +60,19 @@ const byHand = computed(() => new Set(decisions.value.filter((d) => d.overrides.
 const sight = computed(() => (props.trim && sightOn.value ? room.value?.sight : undefined))
 const seen = computed(() => (floor.value?.corners ?? []).filter((c) => sight.value?.sees.includes(c.id)))
 const waysIn = computed(() => (props.trim && sightOn.value ? (floor.value?.openings ?? []).filter((o) => o.kind === 'door' || o.kind === 'opening') : []))
-/** Where each piece's hanging number goes: close to a short piece. */
-const numbers = computed(() =>
-  trimmed.value.map((p) => {
-    const l = long({ from: p.outline[0]!, to: p.outline[1]! })
-    const small = l < 36 || long({ from: [0, 0], to: [floor.value!.span, 0] }) < 260
-    return { id: p.id, ...off(p.middle, p.facing, small ? 18 : 28), r: small ? 8.5 : 11 }
-  }),
-)
+/** Where each piece's hanging number goes: close to a short piece, further out where another stands already. */
+const numbers = computed(() => {
+  const small = long({ from: [0, 0], to: [floor.value!.span, 0] }) < 260
+  const taken: { x: number; y: number; r: number }[] = []
+  return trimmed.value.map((p) => {
+    const short = small || long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
+    const r = short ? 8.5 : 11
+    let at = off(p.middle, p.facing, short ? 18 : 28)
+    for (let out = 1; out < 4 && taken.some((t) => Math.hypot(t.x - at.x, t.y - at.y) < t.r + r - 2); out++) at = off(p.middle, p.facing, (short ? 18 : 28) + out * 17)
+    taken.push({ ...at, r })
+    return { id: p.id, ...at, r }
+  })
+})
 /** The drawing's scale as a ratio, at the usual 96 pixels to the inch. */
 const scale = computed(() => Math.round(96 / fit.value.k))
 const long = (w: { from: number[]; to: number[] }) => Math.hypot(X(w.to) - X(w.from), Y(w.to) - Y(w.from))
@@ -174,7 +179,7 @@ const readings = computed(() => {
     </p>
     <p v-if="floor && floor.walls.length" class="note quiet small">
       <template v-if="!trim && room?.closing"><b :class="{ stop: !floor.gap?.closes }"><SetText :text="room.closing" /></b> · </template>
-      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? 'trim drawn thicker · blue: a cope\'s seam, red where it faces the way in · numbers: order to hang' : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
+      scale 1:{{ scale }}<template v-if="width > 400"> · {{ trim ? (width > 760 ? 'trim drawn thicker · blue: a cope\'s seam, red where it faces the way in · numbers: order to hang' : 'blue: a cope\'s seam, red facing the way in') : (floor.gap?.closes ? 'walls as measured, corners adjusted for drawing only' : 'walls as measured') }}</template>
     </p>
   </div>
 </template>

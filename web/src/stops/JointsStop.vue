@@ -88,8 +88,8 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
 .lower { flex: 1 1 48%; min-height: 0; border-top: 1px solid var(--rule); background: var(--sheet); display: flex; flex-direction: column; }
 .head { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: center; padding: 6px 16px; border-bottom: 1px solid var(--rule); }
 .two { flex: 1; min-height: 0; display: flex; } .detail { flex: 1; min-width: 0; overflow: auto; } .fill { flex: 1; min-height: 0; }
-.list { list-style: none; margin: 0; padding: 2px 0; width: 190px; flex: none; overflow-y: auto; border-right: 1px solid var(--rule); }
-.list button { display: flex; gap: 10px; width: 100%; padding: 4px 14px; border: 0; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
+.list { list-style: none; margin: 0; padding: 2px 0; width: 214px; flex: none; overflow-y: auto; border-right: 1px solid var(--rule); }
+.list button { white-space: nowrap; display: flex; gap: 10px; width: 100%; padding: 4px 14px; border: 0; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); } .letter { width: 18px; flex: none; font-size: 15px; } .kind { font-weight: 600; } .mine { font-style: normal; font-size: 12px; color: var(--chalk); margin-left: 6px; }
 .empty { padding: 20px 16px; }
 @media (max-width: 1100px) { .joints { height: auto; } .upper, .upper.small { flex: none; height: 400px; } .two { flex-direction: column; } .list { width: auto; border-right: 0; border-bottom: 1px solid var(--rule); display: flex; flex-wrap: wrap; } .list button { min-height: 44px; align-items: center; } .bar .btn, .runs button, .head :deep(.el-segmented__item) { min-height: 44px; } }

@@ -2,6 +2,7 @@
 // Two sets of house rules side by side: what the job comes to by each, and what differs.
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, lineOf, take, type RuleBook, type ScoreView, type TrialView } from '../../api/client'
+import SetText from '../../parts/SetText.vue'
 import { view } from '../../state/job'
 import { tell } from '../../state/notice'
 
@@ -41,14 +42,14 @@ const names = computed(() => book.value?.sets.map((s) => s.name) ?? [])
         <tbody><tr v-for="r in rows" :key="r.name" :class="{ differs: r.is !== r.would }"><th scope="row">{{ r.name }}</th><td>{{ r.is }}</td><td>{{ r.would }}</td></tr></tbody>
       </table>
       <p v-if="trial" class="changes"><b>{{ trial.changes.length ? `${trial.changes.length} ${trial.changes.length === 1 ? 'piece differs' : 'pieces differ'}` : 'No piece differs' }}</b></p>
-      <ul v-if="trial"><li v-for="c in trial.changes" :key="c.piece"><b>{{ c.label }}</b> <span class="quiet small">{{ view!.rooms.find((r) => r.id === c.room)?.title }}</span> {{ c.what.join(', ') }}</li></ul>
+      <ul v-if="trial"><li v-for="c in trial.changes" :key="c.piece"><b>{{ c.label }}</b> <span class="quiet small">{{ view!.rooms.find((r) => r.id === c.room)?.title }}</span> <SetText :text="c.what.join(', ')" /></li></ul>
     </template>
   </el-dialog>
 </template>
 
 <style scoped>
-table { width: 100%; border-collapse: collapse; table-layout: fixed; } th, td { text-align: left; padding: 4px 8px 4px 0; border-bottom: 1px solid var(--rule); font-weight: 400; } .differs td { font-weight: 600; color: var(--chalk); }
+table { width: 100%; border-collapse: collapse; table-layout: fixed; } th, td { text-align: left; padding: 3px 8px 3px 0; border-bottom: 1px solid var(--rule); font-weight: 400; } .differs td { font-weight: 600; color: var(--chalk); }
 select { height: 38px; width: 100%; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; }
-.changes { padding-top: 12px; } ul { list-style: none; margin: 4px 0 0; padding: 0; max-height: 190px; overflow: auto; font-size: 14px; } li { padding: 3px 0; border-bottom: 1px solid #ece7db; }
+.changes { padding-top: 12px; } ul { list-style: none; margin: 4px 0 0; padding: 0; max-height: 116px; overflow: auto; font-size: 14px; } li { padding: 3px 0; border-bottom: 1px solid #ece7db; }
 @media (max-width: 860px) { select { height: 44px; } }
 </style>

@@ -7,6 +7,7 @@ import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import { roomShapes } from '../../state/choices'
 import { attempt, newId, setOp, setter, view } from '../../state/job'
+import { comeInBy } from '../../state/deciding'
 import { room } from '../../state/place'
 import SurveyBox from '../../shell/SurveyBox.vue'
 import { tell } from '../../state/notice'
@@ -37,6 +38,8 @@ function bring(e: Event) {
   file.value = input.files?.[0] ?? null
   input.value = ''
 }
+/** The ways in: seams are turned away from the one that counts. */
+const doors = computed(() => (room.value?.openings ?? []).filter((o) => o.kind === 'door' || o.kind === 'opening').map((o) => ({ id: o.id, label: `the ${o.kind} in ${room.value!.walls.find((w) => w.id === o.wall)?.label ?? 'a wall'}` })))
 const tools = computed(() => view.value!.tools)
 </script>
 
@@ -45,6 +48,8 @@ const tools = computed(() => view.value!.tools)
     <EntryField label="Name" :value="room.name" :commit="setter('room', room.id, 'name')" class="wide" />
     <EntryField label="On floor" :value="room.storey" :commit="setter('room', room.id, 'storey')" placeholder="Ground floor" class="wide" />
     <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
+    <label class="tick"><input type="checkbox" :checked="room.wet" @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))" />water stands on its floor</label>
+    <label v-if="doors.length > 1" class="way">people come in by <select :value="room.sight?.opening ?? ''" @change="(e) => comeInBy((e.target as HTMLSelectElement).value)"><option v-for="d in doors" :key="d.id" :value="d.id">{{ d.label }}</option></select></label>
     <div class="row"><button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button><button class="btn plain" type="button" @click="remove">Remove this room</button></div>
     <h4>Copy it</h4>
     <label class="tick"><input v-model="mirror" type="checkbox" />mirrored, left to right</label>
@@ -68,6 +73,7 @@ const tools = computed(() => view.value!.tools)
 <style scoped>
 .wide { width: 100%; } .row { display: flex; flex-wrap: wrap; gap: 6px; }
 .tick { display: flex; gap: 8px; align-items: center; min-height: 32px; font-size: 14px; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
+.way { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; font-size: 14px; } .way select { height: 36px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; }
 h4 { margin: 8px 0 0; font-size: 14px; }
-@media (max-width: 860px) { .tick { min-height: 44px; } }
+@media (max-width: 860px) { .tick { min-height: 44px; } .way select { height: 44px; } }
 </style>
