@@ -161,6 +161,7 @@ func TestHouseRules(t *testing.T) {
 	b.until("document.querySelector('.weights b').innerText === '0'")
 
 	b.click(".weights a", "All house rules")
+	b.until("document.querySelector('.sets select')")
 	js[bool](b, `(() => { const s = document.querySelector('.sets select'); s.value = 'Imogen'; s.dispatchEvent(new Event('change')); return true })()`)
 	b.click(".sets .btn", "Follow this set")
 	b.see("would change")

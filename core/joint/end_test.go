@@ -149,3 +149,15 @@ func TestButt(t *testing.T) {
 	n := ButtEnd(80)
 	assert.InDelta(t, -measure.Angle(80).Cot(), n.Slope(), 1e-12, "the back is long in an acute corner")
 }
+
+// Two thicknesses that mitre: their cuts meet in one line, and together they turn the
+// corner; of one thickness it is the plain mitre.
+func TestUnequalTurn(t *testing.T) {
+	for _, theta := range []measure.Angle{60, 90, 91.5, 135} {
+		a, b := 3*measure.Inch/4, measure.Inch/2
+		half := func(own, other measure.Length) measure.Angle { return Half(UnequalTurn(theta, own, other)) }
+		assert.InDelta(t, 180-float64(theta), float64(half(a, b)+half(b, a)), 1e-9, "both mitres take the deflection")
+		assert.InDelta(t, float64(a)/float64(half(a, b).Cos()), float64(b)/float64(half(b, a).Cos()), 1, "and their slants are as long")
+		assert.InDelta(t, float64(theta), float64(UnequalTurn(theta, a, a)), 1e-9)
+	}
+}

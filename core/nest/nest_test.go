@@ -450,3 +450,28 @@ func TestInOrder(t *testing.T) {
 	var e *TooLong
 	assert.ErrorAs(t, err, &e)
 }
+
+// A piece with places of its own is divided there and nowhere else, in as few parts as can
+// be, the more even ways first; without such a way anywhere.
+func TestDividedAtItsPlaces(t *testing.T) {
+	ft := measure.Foot
+	p := Problem{Kerf: measure.Inch / 8, Projection: measure.Inch / 2, Stocks: []Stock{{ID: "a", Length: 16 * ft, Price: 1, Available: Unlimited}}}
+	q := Piece{ID: "q", Length: 24 * ft, Scarf: &Scarf{Slope: -1, Least: 2 * ft, Places: []measure.Length{3 * ft, 9 * ft, 11 * ft, 14 * ft, 23 * ft}}}
+	var at []measure.Length
+	for _, w := range p.places(q, nil) {
+		require.Len(t, w, 1)
+		at = append(at, w[0])
+	}
+	assert.Equal(t, []measure.Length{11 * ft, 14 * ft, 9 * ft}, at)
+	assert.Equal(t, []measure.Length{11 * ft}, p.EvenParts(q))
+	assert.Equal(t, []measure.Length{16*ft - measure.Inch/2}, p.Gives(q), "a stick less the slant")
+	q.Scarf.Places = []measure.Length{23 * ft}
+	assert.Equal(t, []measure.Length{12 * ft}, p.EvenParts(q), "none of its places serves")
+	q.Length, q.Scarf.Places = 40*ft, []measure.Length{8 * ft, 13 * ft, 20 * ft, 27 * ft, 33 * ft}
+	for _, w := range p.places(q, nil) {
+		assert.Len(t, w, 2)
+		for _, l := range w {
+			assert.Contains(t, q.Scarf.Places, l)
+		}
+	}
+}

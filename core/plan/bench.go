@@ -95,7 +95,11 @@ func (b *builder) glueUp() {
 		e := two.left.Right
 		where := "at the return"
 		if e.Letter != "" {
-			where = fmt.Sprintf("at %s, braced to %s", e.Letter, e.Theta)
+			angle := e.Theta
+			if two.left.Turns || two.right.Turns {
+				angle = e.Turn
+			}
+			where = fmt.Sprintf("at %s, braced to %s", e.Letter, angle)
 		}
 		step.Text = fmt.Sprintf("Glue %s to %s %s.", two.left.Label, two.right.Label, where)
 		if s.Wait {

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"fmt"
+	"math"
 	"strings"
 
 	"gnomon/core/decide"
@@ -166,39 +168,20 @@ func (k round) back() measure.Length { return k.radius.Times(2 * k.each.Tan()) }
 // hollow is what is left behind each joint: R·(1/cos g − 1).
 func (k round) hollow() measure.Length { return k.radius.Times(1/k.each.Cos() - 1) }
 
-// tilted is how far off square a cut is that was made for a cope, at least.
-const tilted measure.Angle = 10
-
 // cutAlready holds what the saw has decided: where an end at a corner is cut, it stays
 // what it was cut for, whatever is measured anew.
 func (b *builder) cutAlready(r *job.Room, c *chain) {
 	if len(b.job.Marks) == 0 {
 		return
 	}
-	undone := b.job.Undone()
-	last := map[[2]string]job.Mark{} // by whole piece and end
-	for _, m := range b.job.Marks {
-		if m.Kind == job.MarkUndone || undone[m.ID] {
-			continue
-		}
-		id, _, part := strings.Cut(m.Piece, "~")
-		if m.Kind == job.MarkMiscut {
-			delete(last, [2]string{id, "left"})
-			delete(last, [2]string{id, "right"})
-			continue
-		}
-		if n := strings.TrimPrefix(m.Piece, id+"~"); part && (m.End == "left") != (n == "1") {
-			continue // a scarf's end
-		}
-		last[[2]string{id, m.End}] = m
-	}
+	last := b.cutEnds(c)
 	for n, at := range c.at {
 		for _, end := range []struct {
 			hand   string
 			corner int
 		}{{job.HandLeft, at.span().left}, {job.HandRight, at.span().right}} {
 			m, is := last[[2]string{c.at[n].piece().ID, end.hand}]
-			if !is || end.corner < 0 {
+			if !is || end.corner < 0 || !at.t.corners[end.corner].usable {
 				continue
 			}
 			// The piece whose right end stands at a corner is left of it.
@@ -206,11 +189,48 @@ func (b *builder) cutAlready(r *job.Room, c *chain) {
 			if end.hand == job.HandLeft {
 				me, mate = mate, me
 			}
-			cut := mate
-			if m.Mitre.Abs() > tilted || m.Bevel.Abs() > tilted {
-				cut = me
+			if !cutToGive(m, at.t.corners[end.corner].theta) {
+				me = mate
 			}
-			c.run.Corners[end.corner].Cut = cut
+			c.run.Corners[end.corner].Cut = me
 		}
 	}
+}
+
+// cutToGive tells whether an end at an inside corner was cut to be coped there: how far off
+// square it was is nearer to half of what the corner turns than to what runs through, which
+// is square, or where the corner is acute cut to the other wall.
+func cutToGive(m job.Mark, theta measure.Angle) bool {
+	off := measure.FromRadians(math.Acos(min(1, m.Mitre.Cos()*m.Bevel.Cos())))
+	return (off - joint.Half(theta)).Abs() < (off - max(0, 90-theta)).Abs()
+}
+
+// cutEnds are the marks that stand of ends at the walls' ends, by whole piece and end.
+func (b *builder) cutEnds(c *chain) map[[2]string]job.Mark {
+	parts := map[string]int{} // of pieces divided by the accepted layout
+	for _, t := range c.trims {
+		if l := b.job.Layout(t.m.ID); l != nil {
+			for _, s := range l.Scarfs {
+				parts[s.Piece] = len(s.At) + 1
+			}
+		}
+	}
+	undone := b.job.Undone()
+	last := map[[2]string]job.Mark{}
+	for _, m := range b.job.Marks {
+		if m.Kind == job.MarkUndone || undone[m.ID] {
+			continue
+		}
+		id, part, divided := strings.Cut(m.Piece, "~")
+		if m.Kind == job.MarkMiscut {
+			delete(last, [2]string{id, job.HandLeft})
+			delete(last, [2]string{id, job.HandRight})
+			continue
+		}
+		if divided && (m.End == job.HandLeft && part != "1" || m.End == job.HandRight && part != fmt.Sprint(max(2, parts[id]))) {
+			continue // a scarf's end
+		}
+		last[[2]string{id, m.End}] = m
+	}
+	return last
 }

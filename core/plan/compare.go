@@ -38,10 +38,15 @@ func ScoreOf(j job.Job, p *Plan) Score {
 			s.Mitres++
 		}
 	}
-	seen := map[string]bool{}
+	chain, seen := map[string]int{}, map[int]bool{}
+	for i, c := range p.Chains {
+		for _, run := range c.Runs {
+			chain[run] = i
+		}
+	}
 	for _, d := range p.Decisions {
-		if d.Now != nil && !seen[d.Run] { // one tally holds for the run
-			seen[d.Run] = true
+		if d.Now != nil && !seen[chain[d.Run]] { // one tally holds for all that shares corners
+			seen[chain[d.Run]] = true
 			s.Double, s.Seams, s.OffHand = s.Double+len(d.Now.Double), s.Seams+len(d.Now.Seams), s.OffHand+len(d.Now.OffHand)
 		}
 	}

@@ -46,7 +46,7 @@ func (b *builder) ends(c *chain) {
 			case s.opens[k] != nil:
 				e = b.endAtOpening(t, s.opens[k], hand)
 			case s.turns[k]:
-				e = End{Joint: Mitre, ToldTo: ToTip, Theta: returnCorner, Side: job.Outside}
+				e = End{Joint: Mitre, ToldTo: ToTip, Theta: returnCorner, Side: job.Outside, Note: "Returned to the wall: its cap is cut from a longer offcut."}
 			}
 			b.set(t, &e, hand, t.on.rake[s.wall], usable)
 			*p.end(hand) = e

@@ -59,6 +59,9 @@ func rank(r *job.Room, c *chain) int {
 func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 	nodes, of := c.nodes()
 	arrows := c.arrows(of)
+	for _, a := range arrows {
+		nodes[a.After].copes++
+	}
 	first := -1
 	if n := c.run.First; n >= 0 && len(c.parts[n]) > 0 {
 		first = of[c.parts[n][0].ID]
@@ -66,11 +69,6 @@ func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 			if k != first {
 				arrows = append(arrows, decide.Arrow{Before: first, After: k, Why: "goes up after %s, which was chosen to go up first"})
 			}
-		}
-	}
-	for _, a := range arrows[:len(arrows)] {
-		if !strings.HasPrefix(a.Why, "goes up") {
-			nodes[a.After].copes++
 		}
 	}
 	copes := make([]int, len(nodes))

@@ -171,3 +171,21 @@ func TestSwaps(t *testing.T) {
 	assert.Equal(t, []float64{511, 124}, got)
 	assert.Empty(t, OtherLengths(job.Entry{Text: "11"}, "in", 0))
 }
+
+// From the one leg of an L the far corner of the other is hidden behind the outside corner
+// between; from the middle of the long wall all are seen.
+func TestSeesFrom(t *testing.T) {
+	l := []Point{{0, 0}, {200, 0}, {200, 80}, {80, 80}, {80, 200}, {0, 200}}
+	seen := func(eye Point) string {
+		out := ""
+		for k := range l {
+			if SeesFrom(l, eye, k) {
+				out += string(rune('0' + k))
+			}
+		}
+		return out
+	}
+	assert.Equal(t, "012345", seen(Point{40, 40}))
+	assert.Equal(t, "0345", seen(Point{40, 190})+"", "from the foot of the L")
+	assert.Equal(t, "0123", seen(Point{190, 40}))
+}

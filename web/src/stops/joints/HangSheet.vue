@@ -16,6 +16,8 @@ const steps = computed(() => {
   }
   return out
 })
+/** What could go up first, beside what does. */
+const starts = computed(() => new Set((view.value?.chains ?? []).flatMap((c) => c.starts)))
 const left = computed(() => pieces.value.filter((p) => !p.hang))
 const glue = computed(() => (view.value?.glue ?? []).filter((g) => pieceById.value.get(g.group)?.room === room.value?.id))
 </script>
@@ -26,7 +28,7 @@ const glue = computed(() => (view.value?.glue ?? []).filter((g) => pieceById.val
       <li v-for="s in steps" :key="s.hang" :class="{ on: s.pieces.some((p) => isChosen('piece', p.id)) }">
         <button type="button" @click="choose('piece', s.pieces[0]!.id)">
           <b class="n">{{ s.hang }}</b>
-          <span><b>{{ s.pieces.map((p, i) => (i ? p.label.toLowerCase() : p.label)).join(', ') }}</b><i v-if="s.pieces.length > 1" class="bench">glued up as one</i><i v-if="s.pieces[0]!.late > s.pieces[0]!.early" class="quiet free">anywhere from {{ s.pieces[0]!.early }} to {{ s.pieces[0]!.late }} would do</i>
+          <span><b>{{ s.pieces.map((p, i) => (i ? p.label.toLowerCase() : p.label)).join(', ') }}</b><i v-if="s.pieces.length > 1" class="bench">glued up as one</i><i v-if="s.hang > 1 && s.pieces.some((p) => starts.has(p.id))" class="free">could go first</i><i v-if="s.pieces[0]!.late > s.pieces[0]!.early" class="quiet free">anywhere from {{ s.pieces[0]!.early }} to {{ s.pieces[0]!.late }} would do</i>
             <span v-for="p in s.pieces.filter((q) => q.how)" :key="p.id" class="how"><template v-if="s.pieces.length > 1">{{ p.label }}: </template><SetText :text="p.how" /></span></span>
         </button>
       </li>
