@@ -25,11 +25,11 @@ type Tally struct {
 	Longest int            // the longest of them, or -1
 	Seams   []int          // joints whose seam shows from the way in
 	OffHand []int          // joints at which the hand is not the preferred one
-	Double  []int          // bodies coped at both ends, by their leftmost piece
+	Double  []int          // pieces coped at both ends
 	Turned  []int          // joints at which it chooses otherwise than was decided
 }
 
-// costs are what each choice costs: at a joint by itself, and of a body that gives way at
+// costs are what each choice costs: at a joint by itself, and of a piece that gives way at
 // both of its ends; with what one unit of each wish costs.
 type costs struct {
 	one                 [][2]float64
@@ -50,7 +50,7 @@ func offHand(c Corner, gives int) bool {
 	return c.Hand == job.HandRight && gives == right || c.Hand == job.HandLeft && gives == left
 }
 
-// weigh works out the costs of all open joints; doubles is how many bodies could at most
+// weigh works out the costs of all open joints; doubles is how many pieces could at most
 // give way at both ends.
 func (r *Run) weigh(open []*Joint, doubles int) costs {
 	var short, hidden, hand float64

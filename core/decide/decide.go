@@ -95,18 +95,9 @@ func (s *search) tally(gives, against []int) Tally {
 			t.Turned = append(t.Turned, j.Corner)
 		}
 	}
-	for _, c := range s.chains {
-		for i, at := range c.at {
-			next := -1
-			switch {
-			case i+1 < len(c.at):
-				next = c.at[i+1]
-			case c.ring:
-				next = c.at[0]
-			}
-			if next >= 0 && gives[at] == right && gives[next] == left {
-				t.Double = append(t.Double, s.open[at].Right)
-			}
+	for n, k := range s.next {
+		if k >= 0 && s.same[n] && gives[n] == right && gives[k] == left {
+			t.Double = append(t.Double, s.open[n].Right)
 		}
 	}
 	return t

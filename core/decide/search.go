@@ -13,6 +13,8 @@ type search struct {
 	joints []Joint
 	body   []int
 	open   []*Joint
+	next   []int  // the open joint at the other end of the body right of each, or -1
+	same   []bool // that body is one piece, which would be coped at both ends
 	chains []chain
 	cost   costs
 }
@@ -33,19 +35,21 @@ func newSearch(r Run, joints []Joint, body []int) *search {
 			s.open = append(s.open, j)
 		}
 	}
-	next, before := make([]int, len(s.open)), make([]int, len(s.open))
-	for i := range next {
-		next[i], before[i] = -1, -1
+	before := make([]int, len(s.open))
+	s.next, s.same = make([]int, len(s.open)), make([]bool, len(s.open))
+	for i := range before {
+		s.next[i], before[i] = -1, -1
 	}
 	for i, j := range s.open {
 		if k, ok := byLeft[body[j.Right]]; ok {
-			next[i], before[k] = k, i
+			s.next[i], before[k] = k, i
+			s.same[i] = j.Right == s.open[k].Left
 		}
 	}
 	done := make([]bool, len(s.open))
 	walk := func(from int, ring bool) {
 		c := chain{ring: ring}
-		for i := from; i >= 0 && !done[i]; i = next[i] {
+		for i := from; i >= 0 && !done[i]; i = s.next[i] {
 			done[i] = true
 			c.at = append(c.at, i)
 		}
@@ -61,12 +65,33 @@ func newSearch(r Run, joints []Joint, body []int) *search {
 			walk(i, true)
 		}
 	}
-	doubles := 0
-	for _, c := range s.chains { // bodies between two joints: every other one at most
-		doubles += len(c.at) / 2
-	}
-	s.cost = r.weigh(s.open, max(doubles, 1))
+	s.cost = r.weigh(s.open, max(s.doubles(), 1))
 	return s
+}
+
+// doubles is how many pieces could at most be coped at both ends: of k joints in a row that
+// share one piece after the other, k/2.
+func (s *search) doubles() int {
+	sum := 0
+	for _, c := range s.chains {
+		start := 0 // in a ring, behind a body that is no single piece
+		for i, at := range c.at {
+			if c.ring && !s.same[at] {
+				start = i + 1
+			}
+		}
+		row := 1
+		for i := range c.at {
+			at := c.at[(start+i)%len(c.at)]
+			if s.same[at] && i < len(c.at)-1 {
+				row++
+				continue
+			}
+			sum += row / 2
+			row = 1
+		}
+	}
+	return sum
 }
 
 // free lets both choices; the others hold one.
@@ -115,7 +140,7 @@ func (s *search) walk(c chain, held, gives []int, mixed bool) (float64, bool) {
 					continue
 				}
 				if c.ring {
-					v += s.pair(o, start)
+					v += s.pair(c.at[n-1], o, start)
 				}
 				if v >= best-1e-12 {
 					continue
@@ -150,7 +175,7 @@ func (s *search) forward(c chain, held []int, start int, states []state) {
 					if v >= impossible {
 						continue
 					}
-					v += s.cost.one[at][o] + s.pair(p, o)
+					v += s.cost.one[at][o] + s.pair(c.at[i-1], p, o)
 					to := m
 					if p != o {
 						to = 1
@@ -164,9 +189,10 @@ func (s *search) forward(c chain, held []int, start int, states []state) {
 	}
 }
 
-// pair is what it costs that the body between two joints gives way at both.
-func (s *search) pair(before, after int) float64 {
-	if before == right && after == left {
+// pair is what it costs that one piece gives way at the joint at and at the next: it has to
+// be bowed in. What is glued up of several turns a corner, and is pushed straight home.
+func (s *search) pair(at, before, after int) float64 {
+	if before == right && after == left && s.same[at] {
 		return s.cost.double
 	}
 	return 0
@@ -181,22 +207,3 @@ func (s *search) first(at int) int {
 }
 
 func (s *search) prefer(at int) [2]int { f := s.first(at); return [2]int{f, 1 - f} }
-
-// total is what choices cost, worked out from them.
-func (s *search) total(gives []int) float64 {
-	sum := 0.0
-	for n := range s.open {
-		sum += s.cost.one[n][gives[n]]
-	}
-	for _, c := range s.chains {
-		for i, at := range c.at {
-			switch {
-			case i+1 < len(c.at):
-				sum += s.pair(gives[at], gives[c.at[i+1]])
-			case c.ring:
-				sum += s.pair(gives[at], gives[c.at[0]])
-			}
-		}
-	}
-	return sum
-}

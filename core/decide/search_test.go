@@ -33,7 +33,7 @@ func brute(r Run, joints []Joint, body []int) (least float64, hangs bool) {
 			j.Gives = [2]int{j.Left, j.Right}[gives[n]]
 		}
 		// The cost worked out afresh from what was asked for, not from the search's tables.
-		cost := plainCost(r, s.joints, body)
+		cost := plainCost(r, s.joints)
 		any = min(any, cost)
 		if cost < least && !ringed(s.joints, body) {
 			least, hangs = cost, true
@@ -46,10 +46,9 @@ func brute(r Run, joints []Joint, body []int) (least float64, hangs bool) {
 }
 
 // plainCost is the cost of a way to choose, from its definition.
-func plainCost(r Run, joints []Joint, body []int) float64 {
+func plainCost(r Run, joints []Joint) float64 {
 	var short, shortMost, hidden, hiddenMost, hand, handMost float64
-	given := map[int]map[bool]bool{} // body, at its right end
-	ends := map[int]map[bool]bool{}
+	given := map[int]map[bool]bool{} // piece, at its right end
 	for _, j := range joints {
 		if !j.open() {
 			continue
@@ -69,15 +68,10 @@ func plainCost(r Run, joints []Joint, body []int) float64 {
 				hand++
 			}
 		}
-		for _, m := range []map[int]map[bool]bool{given, ends} {
-			for _, k := range []int{j.Left, j.Right} {
-				if m[body[k]] == nil {
-					m[body[k]] = map[bool]bool{}
-				}
-			}
+		if given[j.Gives] == nil {
+			given[j.Gives] = map[bool]bool{}
 		}
-		ends[body[j.Left]][true], ends[body[j.Right]][false] = true, true
-		given[body[j.Gives]][j.Gives == j.Left] = true
+		given[j.Gives][j.Gives == j.Left] = true
 	}
 	double := 0
 	for _, g := range given {
@@ -85,9 +79,9 @@ func plainCost(r Run, joints []Joint, body []int) float64 {
 			double++
 		}
 	}
-	// At most every other body between two joints: of a chain of k joints k/2.
+	// At most every other piece between two joints: of a chain of k joints k/2.
 	most := 0
-	for _, k := range chainsOf(joints, body) {
+	for _, k := range chainsOf(joints) {
 		most += k / 2
 	}
 	share := func(w int, v, most float64) float64 {
@@ -103,8 +97,8 @@ func plainCost(r Run, joints []Joint, body []int) float64 {
 // feel is a length to the nearest half foot.
 func feel(p Piece) float64 { return math.Floor(p.Length.Inches()/6 + 0.5) }
 
-// chainsOf counts the open joints of each chain, by joining those that share a body.
-func chainsOf(joints []Joint, body []int) []int {
+// chainsOf counts the open joints of each chain, by joining those that share a piece.
+func chainsOf(joints []Joint) []int {
 	team := map[int]int{}
 	var open []Joint
 	for _, j := range joints {
@@ -116,7 +110,7 @@ func chainsOf(joints []Joint, body []int) []int {
 	for range open {
 		for i, a := range open {
 			for k, b := range open {
-				if body[a.Right] == body[b.Left] {
+				if a.Right == b.Left {
 					m := min(team[i], team[k])
 					team[i], team[k] = m, m
 				}
@@ -145,7 +139,7 @@ func TestAsGoodAsTryingEveryWay(t *testing.T) {
 		if len(arrows(joints, body)) == 0 {
 			return
 		}
-		assert.InDelta(t, want, plainCost(r, joints, body), 1e-9)
+		assert.InDelta(t, want, plainCost(r, joints), 1e-9)
 		assert.Equal(t, !hangs, ringed(joints, body))
 		for _, j := range joints {
 			if j.open() {

@@ -65,11 +65,7 @@ func (s *search) reason(n int, gives []int) string {
 func (s *search) newDouble(would, is Tally) string {
 	for _, k := range would.Double {
 		if !slices.Contains(is.Double, k) {
-			out := lower(s.run.Pieces[k].Label)
-			if at := slices.Index(s.body, s.body[k]); at != k || slices.Contains(s.body[k+1:], s.body[k]) {
-				out += " with what is glued to it"
-			}
-			return out
+			return lower(s.run.Pieces[k].Label)
 		}
 	}
 	return "one more piece"
@@ -99,7 +95,7 @@ func (s *search) price(n, o int, now, then Tally) string {
 		_, q := s.who(n, o)
 		say(cmp.Compare(d, 0), "a cope on a longer piece, "+q.Length.In(s.run.Unit), "a cope on a longer piece")
 	}
-	say(len(then.Seams)-len(now.Seams), count(len(then.Seams)-len(now.Seams), "seam")+" that faces the way in", "a seam that faces the way in")
+	say(len(then.Seams)-len(now.Seams), facing(len(then.Seams)-len(now.Seams)), "a seam that faces the way in")
 	say(len(then.OffHand)-len(now.OffHand), count(len(then.OffHand)-len(now.OffHand), "cope")+" on the other hand", "a cope on the other hand")
 	say(len(then.Double)-len(now.Double), s.newDouble(then, now)+" coped at both ends", "a piece coped at both ends")
 	if others := len(then.Turned) - 1; others > 0 {
@@ -121,6 +117,13 @@ func (s *search) price(n, o int, now, then Tally) string {
 		return out + " costs " + listed(costs) + "."
 	}
 	return out + " costs " + listed(costs) + "; it saves " + listed(saves) + "."
+}
+
+func facing(n int) string {
+	if n == 1 {
+		return "one seam that faces the way in"
+	}
+	return count(n, "seam") + " that face the way in"
 }
 
 var numbers = []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"}

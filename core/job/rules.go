@@ -52,7 +52,7 @@ type Weights struct {
 }
 
 // DefaultWeights are argued in docs/decisions.md.
-func DefaultWeights() Weights { return Weights{Short: 60, Hidden: 80, Hand: 25, Double: 50} }
+func DefaultWeights() Weights { return Weights{Short: 75, Hidden: 80, Hand: 20, Double: 50} }
 
 // Zero tells whether nothing counts.
 func (w Weights) Zero() bool { return w == Weights{} }

@@ -76,16 +76,19 @@ func TestACarpentersJudgement(t *testing.T) {
 		assert.Equal(t, double, p.HangOrder[3], "what is coped at both ends goes up last")
 	})
 
-	t.Run("a chimney breast: three glued on the bench, coped at one end", func(t *testing.T) {
-		// Sides of 14 and a front of 60, one body. What cannot be bowed is not coped at both
-		// ends; one of its ends is, and both copes are right ends.
+	t.Run("a chimney breast: three glued on the bench, its sides coped", func(t *testing.T) {
+		// Sides of 14 and a front of 60, one body. Its short ends are easy to hold and cheap
+		// to spoil, so they are coped; it is pushed straight back between the two walls, so that
+		// nothing has to be bowed.
 		p := build(t, read(t, room(true, defaults, "180, 150, 60, 14, 60, 14, 60, 150", "90, 90, 90, out 90, out 90, 90, 90, 90", door(1, 70, 36))))
 		g := piece(t, p, "k.w5").Group
 		assert.NotEmpty(t, g)
 		assert.Equal(t, []string{g, g}, []string{piece(t, p, "k.w4").Group, piece(t, p, "k.w6").Group})
 		assert.Equal(t, piece(t, p, "k.w4").Hang, piece(t, p, "k.w6").Hang, "hung as one")
 		assert.Len(t, p.Glue, 2)
-		assert.Equal(t, "w3 w6", at(p, "CF"), "one of its ends is coped, the other covered: neither a rigid group coped at both ends nor two long pieces coped into it")
+		assert.Equal(t, "w4 w6", at(p, "CF"), "its short ends are coped into the pieces beside it, and it goes up last of the three")
+		assert.Greater(t, piece(t, p, "k.w5").Hang, piece(t, p, "k.w3").Hang)
+		assert.Greater(t, piece(t, p, "k.w5").Hang, piece(t, p, "k.w7").Hang)
 	})
 
 	t.Run("an L: the outside corner saves the double cope", func(t *testing.T) {

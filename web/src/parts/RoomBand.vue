@@ -75,7 +75,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .corner { position: absolute; top: 0; width: 32px; height: 32px; margin-left: -16px; padding: 0; border: 0; border-radius: 3px; background: none; font-weight: 600; font-size: 13px; line-height: 1; cursor: pointer; display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 3px; }
 .corner:hover { background: var(--paper); }
 .corner.on { background: var(--chalk); color: #fff; }
-.corner.bad { color: var(--brick); }
+.corner.bad { color: var(--brick); } .corner.on.bad { color: #fff; }
 .corner svg { width: 12px; height: 7px; fill: none; stroke: currentcolor; stroke-width: 1.4; }
 @media (max-width: 860px) {
   .band { padding: 4px 22px 13px; overflow-x: auto; }
