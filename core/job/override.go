@@ -57,9 +57,9 @@ func (r *Room) Override(question, run, corner, piece string) *Override {
 
 // RulesAt are the rules that hold for a run, at a corner where one is named: the job's,
 // with what its room, the run and the corner follow instead. by tells, for a question of
-// the house rules, what decided it: "", room, run or corner.
-func (j *Job) RulesAt(room *Room, run, corner string) (rules Rules, by map[string]string) {
-	rules = j.Rules
+// the house rules, what decided it: "", room, run or corner. The rules are to be read only.
+func (j *Job) RulesAt(room *Room, run, corner string) (rules *Rules, by map[string]string) {
+	rules = &j.Rules
 	rank := map[string]int{OverRoom: 1, OverRun: 2, OverCorner: 3}
 	for i := range room.Overrides {
 		o := &room.Overrides[i]
@@ -71,7 +71,8 @@ func (j *Job) RulesAt(room *Room, run, corner string) (rules Rules, by map[strin
 			continue
 		}
 		if by == nil {
-			by = map[string]string{}
+			own := j.Rules
+			rules, by = &own, map[string]string{}
 		}
 		by[o.Question] = over
 		rules.Follow(o.Question, o.Choice, j.Unit)

@@ -31,6 +31,11 @@ func built(j job.Job) (*builder, error) {
 	}
 	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}, scarfed: map[string][]measure.Length{}}
 	b.checkRules()
+	most := 0
+	for _, r := range j.Rooms {
+		most += len(r.Runs) * (len(r.Walls) + len(r.Openings) + 2)
+	}
+	b.plan.Pieces = make([]Piece, 0, most)
 	for i := range j.Rooms {
 		b.room(&j.Rooms[i])
 	}
@@ -95,7 +100,7 @@ type trim struct {
 	room    *job.Room
 	run     *job.Run
 	m       *job.Moulding
-	rules   job.Rules
+	rules   *job.Rules
 	shape   *shape
 	fit     *nest.Problem
 	corners []corner
@@ -142,15 +147,15 @@ func (b *builder) trim(r *job.Room, run *job.Run, labels map[string]int) *trim {
 // divideAll lets lengths set by hand count, and makes parts of what is longer than a stick.
 func (b *builder) divideAll(c *chain) {
 	c.parts = make([][]Piece, len(c.at))
-	var whole []Piece
+	ids := make([]string, len(c.at))
 	for n, at := range c.at {
 		if at.span().known {
 			b.byHand(at.t.shape, at.piece())
 			c.parts[n] = b.divide(at.t, at.span().wall, *at.piece())
 		}
-		whole = append(whole, *at.piece())
+		ids[n] = at.piece().ID
 	}
-	meetParts(c.parts, whole)
+	meetParts(c.parts, ids)
 	for i := range c.turns {
 		meetTurn(c, i)
 	}

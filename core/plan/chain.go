@@ -18,8 +18,8 @@ type chain struct {
 	trims  []*trim
 	at     []slot // where each of its pieces is
 	run    decide.Run
-	rules  []job.Rules // at each corner of the room
-	rounds []round     // likewise
+	rules  []*job.Rules // at each corner of the room
+	rounds []round      // likewise
 	joints []decide.Joint
 	body   []int
 	parts  [][]Piece // of each piece; none where its wall has no length
@@ -81,7 +81,7 @@ func (b *builder) meet(r *job.Room, c *chain) {
 				Out: t.shape.Projection, Flat: t.m.Flat(), Copable: t.shape.coped.OK, Bench: t.rules.Bench.Length})
 		}
 	}
-	c.rules, c.rounds, c.turns = make([]job.Rules, len(r.Corners)), make([]round, len(r.Corners)), make([][]Piece, len(r.Corners))
+	c.rules, c.rounds, c.turns = make([]*job.Rules, len(r.Corners)), make([]round, len(r.Corners)), make([][]Piece, len(r.Corners))
 	for i := range r.Corners {
 		c.run.Corners = append(c.run.Corners, b.wish(r, c, i))
 	}
@@ -148,7 +148,7 @@ type round struct {
 // rounded works out how a bullnose is turned: k transition pieces break the turn δ into
 // joints of δ/(k+1), each mitre taking g, half of that; the backs of the pieces between
 // are 2R·tan g, and a wall's piece ends R·tan(δ/2) − R·tan g short of the sharp corner.
-func (b *builder) rounded(t *trim, i int, rules job.Rules) round {
+func (b *builder) rounded(t *trim, i int, rules *job.Rules) round {
 	k, at := t.room.Corners[i], t.corners[i]
 	radius, known := survey.Radius(k.CornerFacts)
 	if !known || radius <= 0 || k.Kind != job.Outside || !at.usable {

@@ -115,7 +115,7 @@ func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int) End {
 
 // touch is what a mitre at a corner that was not read is cut over half of what it turns,
 // by the school followed.
-func touch(rules job.Rules, kind job.CornerKind) measure.Angle {
+func touch(rules *job.Rules, kind job.CornerKind) measure.Angle {
 	if kind == job.Outside {
 		return map[string]measure.Angle{job.UnreadTouch: 0.5, job.UnreadDegree: 1}[rules.UnreadOutside]
 	}

@@ -209,11 +209,11 @@ func (b *builder) scarfEnd(t *trim, hand joint.Hand, meets string, over joint.Ha
 
 // meetParts lets ends name the part that stands at their corner instead of the
 // whole.
-func meetParts(parts [][]Piece, pieces []Piece) {
+func meetParts(parts [][]Piece, ids []string) {
 	first, last := map[string]string{}, map[string]string{}
 	for i := range parts {
 		if n := len(parts[i]); n > 1 {
-			first[pieces[i].ID], last[pieces[i].ID] = parts[i][0].ID, parts[i][n-1].ID
+			first[ids[i]], last[ids[i]] = parts[i][0].ID, parts[i][n-1].ID
 		}
 	}
 	for i := range parts {
