@@ -156,7 +156,10 @@ func TestHouseRules(t *testing.T) {
 	b.see("pieces differ")
 	b.do(chromedp.Evaluate("document.querySelector('.el-dialog__headerbtn').click()", nil))
 
-	// One wish less counts: the plan answers at once.
+	// A weight that is moved tells what would change before it is let go.
+	js[bool](b, `(() => { const r = document.querySelector('.weights input'); r.value = 0; r.dispatchEvent(new Event('input')); return true })()`)
+	b.see("Let go here,")
+	assert.Equal(t, "75", js[string](b, "document.querySelector('.weights b').innerText"), "nothing is taken yet")
 	js[bool](b, `(() => { const r = document.querySelector('.weights input'); r.value = 0; r.dispatchEvent(new Event('change')); return true })()`)
 	b.until("document.querySelector('.weights b').innerText === '0'")
 

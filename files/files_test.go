@@ -54,6 +54,8 @@ func TestShed(t *testing.T) {
 	assert.Nil(t, w4["side"])
 	assert.Nil(t, w4["meets"])
 	assert.Len(t, p["hang_order"], 5)
+	assert.Len(t, p["decisions"], 4)
+	assert.Equal(t, "k.w1", p["decisions"].([]any)[0].(map[string]any)["gives"])
 	f := p["findings"].([]any)
 	require.Len(t, f, 1)
 	assert.Equal(t, "check_sees", f[0].(map[string]any)["code"])

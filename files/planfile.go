@@ -20,9 +20,24 @@ import (
 // PlanFile is the plan as scripts read it. Angles are degrees with the signs
 // of docs/geometry.md; lengths are nanometres and inches to a millionth.
 type PlanFile struct {
-	Pieces    []PlanPiece   `json:"pieces"`
-	HangOrder []string      `json:"hang_order"`
-	Findings  []PlanFinding `json:"findings"`
+	Pieces    []PlanPiece    `json:"pieces"`
+	Decisions []PlanDecision `json:"decisions"`
+	HangOrder []string       `json:"hang_order"`
+	Findings  []PlanFinding  `json:"findings"`
+}
+
+// PlanDecision is what was decided at a corner of a run. Gives is the piece that is coped
+// or butted, Through the one that runs past it.
+type PlanDecision struct {
+	Run       string `json:"run"`
+	Corner    string `json:"corner"`
+	Joint     string `json:"joint"`
+	Gives     string `json:"gives,omitempty"`
+	Through   string `json:"through,omitempty"`
+	Rule      string `json:"rule"`
+	Reason    string `json:"reason"`
+	RunnerUp  string `json:"runner_up,omitempty"`
+	Overruled bool   `json:"overruled,omitempty"`
 }
 
 // PlanPiece is one piece.
@@ -42,6 +57,7 @@ type PlanPiece struct {
 	Group    string  `json:"bench_group,omitempty"`
 	Cap      bool    `json:"cap,omitempty"`
 	InPlace  bool    `json:"in_place,omitempty"`
+	Hangs    int     `json:"hangs"` // its place in the order to hang, 0 where it cannot be hung
 }
 
 // PlanEnd is one end of a piece. The setting is null where no reading allows
@@ -112,10 +128,13 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 
 // NewPlanFile makes the script's view of a plan.
 func NewPlanFile(p plan.Plan) PlanFile {
-	out := PlanFile{Pieces: []PlanPiece{}, HangOrder: []string{}, Findings: []PlanFinding{}}
+	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
-		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace,
+		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang,
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
+	}
+	for _, d := range p.Decisions {
+		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, d.Overruled})
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder...)
 	for _, f := range p.Findings {

@@ -32,7 +32,7 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
       </RouterLink>
     </nav>
     <nav class="apart" aria-label="Shop and bench">
-      <RouterLink v-if="view" class="stop" :class="{ on: ['shop', 'mouldings', 'saws'].includes(String(route.name)) }" :to="to('shop')">
+      <RouterLink v-if="view" class="stop" :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }" :to="to('shop')">
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
       <RouterLink class="stop" :class="{ on: route.name === 'corner' }" :to="{ name: 'corner' }">
