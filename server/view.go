@@ -337,8 +337,7 @@ func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) Decisio
 		if d.Joint == "butt" {
 			verb = "Butt "
 		}
-		label := at[d.Through].Label
-		v.Other.Text = verb + strings.ToLower(label[:min(1, len(label))]) + label[min(1, len(label)):] + " instead"
+		v.Other.Text = verb + job.InSentence(at[d.Through].Label) + " instead"
 	}
 	return v
 }

@@ -15,7 +15,7 @@ func (r *Run) kind(j *Joint) {
 		return
 	}
 	c, a, b := r.Corners[j.Corner], r.Pieces[j.Left], r.Pieces[j.Right]
-	left, right := a.Label, lower(b.Label)
+	left, right := a.Label, job.InSentence(b.Label)
 	mitres := a.Section == b.Section || a.Flat && b.Flat
 	j.Unequal = a.Section != b.Section && a.Out != b.Out
 	if c.Kind == job.Outside {
@@ -56,7 +56,7 @@ func (r *Run) kind(j *Joint) {
 	case job.InsideMitre:
 		j.Kind, j.Rule = Mitre, RuleInsideMitre
 		j.Reason = fmt.Sprintf("%s and %s are mitred: %s.", left, right, says("mitres inside corners", c.By))
-		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", lower(left), right)
+		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", job.InSentence(left), right)
 		if !cope && c.Inside != job.InsideMitre {
 			j.Rule, j.Reason = RuleMoulding, fmt.Sprintf("%s and %s are mitred: their face falls back under itself and cannot be coped.", left, right)
 			j.RunnerUp = "A cope would gape there; glue the mitre, and shim the ends."
@@ -89,16 +89,4 @@ func says(what, by string) string {
 		return "that was chosen for this " + by
 	}
 	return "the house rule " + what
-}
-
-// lower makes a label fit the middle of a sentence: "base 3".
-func lower(label string) string {
-	if label == "" {
-		return label
-	}
-	b := []byte(label)
-	if b[0] >= 'A' && b[0] <= 'Z' {
-		b[0] += 'a' - 'A'
-	}
-	return string(b)
 }

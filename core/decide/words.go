@@ -4,8 +4,8 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
 
+	"gnomon/core/job"
 	"gnomon/core/joint"
 )
 
@@ -26,7 +26,7 @@ func (s *search) reason(n int, gives []int) string {
 	if j.Kind == Butt {
 		does = "stops against"
 	}
-	out := fmt.Sprintf("%s %s %s: ", p.Label, does, lower(q.Label))
+	out := fmt.Sprintf("%s %s %s: ", p.Label, does, job.InSentence(q.Label))
 	hidden := s.run.Corners[j.Corner].Seam[1-o] > s.run.Corners[j.Corner].Seam[o]+turned
 	switch j.Rule {
 	case RuleShort:
@@ -47,7 +47,7 @@ func (s *search) reason(n int, gives []int) string {
 		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flipped, gives), s.tally(gives, gives)))
 	case RuleOrder:
 		if first := s.run.First; first >= 0 && s.body[first] == s.body[[2]int{j.Left, j.Right}[1-o]] {
-			out += lower(s.run.Pieces[first].Label) + " is to go up first"
+			out += job.InSentence(s.run.Pieces[first].Label) + " is to go up first"
 			break
 		}
 		out += "else every piece would wait for its neighbour, and none could go up first"
@@ -65,7 +65,7 @@ func (s *search) reason(n int, gives []int) string {
 func (s *search) newDouble(would, is Tally) string {
 	for _, k := range would.Double {
 		if !slices.Contains(is.Double, k) {
-			return lower(s.run.Pieces[k].Label)
+			return job.InSentence(s.run.Pieces[k].Label)
 		}
 	}
 	return "one more piece"
@@ -75,9 +75,9 @@ func (s *search) newDouble(would, is Tally) string {
 func (s *search) swap(n, o int) string {
 	_, q := s.who(n, o)
 	if s.open[n].Kind == Butt {
-		return fmt.Sprintf("Butting %s instead", lower(q.Label))
+		return fmt.Sprintf("Butting %s instead", job.InSentence(q.Label))
 	}
-	return fmt.Sprintf("Coping %s instead", lower(q.Label))
+	return fmt.Sprintf("Coping %s instead", job.InSentence(q.Label))
 }
 
 // price says what the other choice would cost the run, and what it would save.
@@ -105,18 +105,18 @@ func (s *search) price(n, o int, now, then Tally) string {
 				at = append(at, s.run.Corners[c].Letter)
 			}
 		}
-		costs = append(costs, "another choice at "+listed(at))
+		costs = append(costs, "another choice at "+job.Listed(at))
 	}
 	out := s.swap(n, o)
 	switch {
 	case len(costs) == 0 && len(saves) == 0:
 		return out + " would do as well."
 	case len(costs) == 0:
-		return out + " saves " + listed(saves) + ", and costs more of what counts here: look at the weights."
+		return out + " saves " + job.Listed(saves) + ", and costs more of what counts here: look at the weights."
 	case len(saves) == 0:
-		return out + " costs " + listed(costs) + "."
+		return out + " costs " + job.Listed(costs) + "."
 	}
-	return out + " costs " + listed(costs) + "; it saves " + listed(saves) + "."
+	return out + " costs " + job.Listed(costs) + "; it saves " + job.Listed(saves) + "."
 }
 
 func facing(n int) string {
@@ -137,12 +137,4 @@ func count(n int, noun string) string {
 		return numbers[n] + " " + noun
 	}
 	return fmt.Sprintf("%d %s", n, noun)
-}
-
-// listed joins words: "A, B and C".
-func listed(all []string) string {
-	if len(all) < 2 {
-		return strings.Join(all, "")
-	}
-	return strings.Join(all[:len(all)-1], ", ") + " and " + all[len(all)-1]
 }

@@ -483,7 +483,7 @@ func which(walls, corners []string) string {
 		case 1:
 			parts = append(parts, p.one+" "+p.names[0])
 		default:
-			parts = append(parts, p.many+" "+listed(p.names))
+			parts = append(parts, p.many+" "+job.Listed(p.names))
 		}
 	}
 	if len(walls)+len(corners) == 1 {

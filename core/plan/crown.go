@@ -158,7 +158,7 @@ func (b *builder) checkFalls(t *trim, f Finding) {
 		}
 		who, be := o.labels[0], "is"
 		if len(o.labels) > 1 {
-			who, be = listed(o.labels), "are"
+			who, be = job.Listed(o.labels), "are"
 		}
 		n := f
 		n.Code, n.Stop = "other_pose", "saw"
@@ -185,7 +185,7 @@ func (b *builder) checkAssumed(t *trim, f Finding) {
 		}
 		n := f
 		n.Code, n.Severity = "corner_assumed", SeverityCheck
-		n.Text = fmt.Sprintf("%s is mitred at %s as if square: not read.", t.m.Title(), listedAny(at))
+		n.Text = fmt.Sprintf("%s is mitred at %s as if square: not read.", t.m.Title(), job.Listed(at))
 		n.Why = []string{"The rule cuts inside mitres at exactly half.", "The rule cuts outside mitres at exactly half."}[i]
 		switch {
 		case over > 0:
@@ -215,7 +215,7 @@ func (b *builder) checkTile(t *trim, f Finding) {
 	}
 	on := "wall " + walls[0]
 	if len(walls) > 1 {
-		on = "walls " + listed(walls)
+		on = "walls " + job.Listed(walls)
 	}
 	f.Code, f.Kind, f.ID = "crown_on_furring", "room", t.room.ID
 	f.Text = fmt.Sprintf("%s hangs on furring %s thick on %s, its lower edge %s under the ceiling.", t.m.Title(), thick.In(b.unit), on, (below(t.run) + t.shape.Drop - furringAbove).In(b.unit))

@@ -234,11 +234,11 @@ func lowerLabel(c *chain, id string) string {
 	for n, parts := range c.parts {
 		for _, p := range parts {
 			if p.ID == id {
-				return strings.ToLower(p.Label[:1]) + p.Label[1:]
+				return job.InSentence(p.Label)
 			}
 		}
 		if c.at[n].piece().ID == id {
-			return strings.ToLower(c.at[n].piece().Label[:1]) + c.at[n].piece().Label[1:]
+			return job.InSentence(c.at[n].piece().Label)
 		}
 	}
 	return "its mate"
@@ -250,17 +250,16 @@ func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
 	f := Finding{Code: "cannot_be_hung", Severity: SeverityStop, Stop: "joints", Room: t.room.ID, Kind: "piece", ID: nodes[s.Ring[0].After].pieces[0].ID}
 	var who, why []string
 	for _, a := range s.Ring {
-		after, before := nodes[a.After].pieces[0].Label, nodes[a.Before].pieces[0].Label
-		who = append(who, strings.ToLower(after[:1])+after[1:])
-		why = append(why, strings.ToLower(after[:1])+after[1:]+" "+fmt.Sprintf(a.Why, strings.ToLower(before[:1])+before[1:]))
+		after, before := job.InSentence(nodes[a.After].pieces[0].Label), job.InSentence(nodes[a.Before].pieces[0].Label)
+		who, why = append(who, after), append(why, after+" "+fmt.Sprintf(a.Why, before))
 	}
 	slices.Reverse(why)
 	slices.Reverse(who)
-	f.Text = "There is no order to hang " + listedAny(who) + ": each waits for the next."
+	f.Text = "There is no order to hang " + job.Listed(who) + ": each waits for the next."
 	if len(who) == 1 {
 		f.Text = upper(who[0]) + " cannot be hung: it meets itself, and would go up after itself."
 	}
-	f.Why = upper(listedAny(why)) + "."
+	f.Why = upper(job.Listed(why)) + "."
 	f.Remedy = "Let the other piece give way at one of these corners, or drop what was chosen."
 	for i := range t.room.Overrides {
 		o := &t.room.Overrides[i]
@@ -270,12 +269,4 @@ func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
 		f.Acts = append(f.Acts, Act{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + b.overrideText(t.room, o)})
 	}
 	b.find(f)
-}
-
-// listedAny joins words as a sentence does.
-func listedAny(words []string) string {
-	if len(words) == 1 {
-		return words[0]
-	}
-	return listed(words)
 }

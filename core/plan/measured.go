@@ -3,7 +3,6 @@ package plan
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -143,7 +142,7 @@ func (b *builder) checkMissing(r *job.Room, f Finding) {
 		n.Kind, n.ID = about("wall", wallIDs)
 		n.Text, n.Why = "Wall "+walls[0]+" has no length yet.", "Its pieces are left out of the cut list."
 		if len(walls) > 1 {
-			n.Text, n.Why = "Walls "+listed(walls)+" have no length yet.", "Their pieces are left out of the cut list."
+			n.Text, n.Why = "Walls "+job.Listed(walls)+" have no length yet.", "Their pieces are left out of the cut list."
 		}
 		n.Remedy = "Measure at the floor, from corner line to corner line."
 		b.find(n)
@@ -154,17 +153,11 @@ func (b *builder) checkMissing(r *job.Room, f Finding) {
 		n.Kind, n.ID = about("corner", cornerIDs)
 		n.Text = "Corner " + corners[0] + " has not been read; it is taken as 90°."
 		if len(corners) > 1 {
-			n.Text = "Corners " + listed(corners) + " have not been read; they are taken as 90°."
+			n.Text = "Corners " + job.Listed(corners) + " have not been read; they are taken as 90°."
 		}
 		n.Why, n.Remedy = "Few corners are square, and half of what one is off shows in each mitre.", "Read them with a protractor."
 		b.find(n)
 	}
-}
-
-// listed joins words as a sentence does: "1, 2 and 3".
-func listed(words []string) string {
-	last := len(words) - 1
-	return strings.Join(words[:last], ", ") + " and " + words[last]
 }
 
 // JudgeReading tells what is doubtful about one reading by itself: impossible

@@ -147,7 +147,7 @@ func (b *builder) checkScarf(t *trim, p Piece, s scarfing, out []Piece) {
 		onStuds = onStuds && slices.ContainsFunc(s.offer, func(stud measure.Length) bool { return (stud - at).Abs() <= onStud })
 	}
 	f := Finding{Code: "piece_scarfed", Severity: SeverityNote, Stop: "joints", Room: p.Room, Kind: "piece", ID: out[0].ID,
-		Text: fmt.Sprintf("%s is longer than any stick: %s, joined by a %s scarf at %s from its left end.", p.Label, plural(len(out), "part"), t.rules.Scarf, listedAny(joints))}
+		Text: fmt.Sprintf("%s is longer than any stick: %s, joined by a %s scarf at %s from its left end.", p.Label, plural(len(out), "part"), t.rules.Scarf, job.Listed(joints))}
 	first, then := "left", "right"
 	if s.over == joint.Left {
 		first, then = then, first

@@ -160,7 +160,7 @@ func (b *builder) checkLayout(m *job.Moulding, l *job.Layout, mine []*Piece, at 
 	if len(missing) == 1 {
 		say("layout_incomplete", missing[0]+" is on no stick.", "It came into the plan, or changed its wall, after the sticks were laid out.")
 	} else if len(missing) > 1 {
-		say("layout_incomplete", listed(missing)+" are on no stick.", "They came into the plan, or changed their walls, after the sticks were laid out.")
+		say("layout_incomplete", job.Listed(missing)+" are on no stick.", "They came into the plan, or changed their walls, after the sticks were laid out.")
 	}
 	if gone > 0 {
 		say("layout_stale", plural(gone, "piece")+" laid out on the sticks left the plan.", "A wall, an opening or a run was taken out since.")

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
 
 	"gnomon/core/decide"
 	"gnomon/core/job"
@@ -114,7 +113,7 @@ func (b *builder) gone(r *job.Room, o *job.Override) string {
 func (b *builder) label(id string) string {
 	for _, p := range b.plan.Pieces {
 		if p.ID == id || p.Of == id {
-			return strings.ToLower(p.Label[:1]) + p.Label[1:]
+			return job.InSentence(p.Label)
 		}
 	}
 	return ""
@@ -124,7 +123,7 @@ func (b *builder) label(id string) string {
 func (b *builder) overrideText(r *job.Room, o *job.Override) string {
 	what := o.Question
 	if q := job.QuestionOf(o.Question); q != nil {
-		what = fmt.Sprintf("%q for %s", q.School(o.Choice).Name, strings.ToLower(q.Asks[:1])+q.Asks[1:])
+		what = fmt.Sprintf("%q for %s", q.School(o.Choice).Name, job.InSentence(q.Asks))
 	}
 	name := func(id string) string { return cmp.Or(b.label(id), "a piece") }
 	switch o.Question {
