@@ -60,10 +60,10 @@ const byHand = computed(() => new Set(decisions.value.filter((d) => d.overrides.
 const sight = computed(() => (props.trim && sightOn.value ? room.value?.sight : undefined))
 const seen = computed(() => (floor.value?.corners ?? []).filter((c) => sight.value?.sees.includes(c.id)))
 const waysIn = computed(() => (props.trim && sightOn.value ? (floor.value?.openings ?? []).filter((o) => o.kind === 'door' || o.kind === 'opening') : []))
-/** Where each piece's hanging number goes: close to a short piece, further out where another stands already. */
+/** Where each piece's hanging number goes: close to a short piece, further out where another or a letter stands already. */
 const numbers = computed(() => {
   const small = long({ from: [0, 0], to: [floor.value!.span, 0] }) < 260
-  const taken: { x: number; y: number; r: number }[] = []
+  const taken = letters.value.map((c) => ({ x: c.x, y: c.y, r: 7 }))
   return trimmed.value.map((p) => {
     const short = small || long({ from: p.outline[0]!, to: p.outline[1]! }) < 36
     const r = short ? 8.5 : 11
