@@ -2,12 +2,13 @@
 // House rules: every question on which good carpenters differ, with its schools and their
 // reasons. Choosing another school shows first which pieces would change.
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, lineOf, type QuestionView, type RuleBook, take, type TrialView } from '../api/client'
+import { api, lineOf, type Op, type QuestionView, type RuleBook, take, type TrialView } from '../api/client'
 import ChangeList from '../parts/ChangeList.vue'
 import EntryField from '../parts/EntryField.vue'
+import SetText from '../parts/SetText.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import { drop, overrule } from '../state/deciding'
-import { attempt, change, setOp, setter, trySend, view } from '../state/job'
+import { attempt, change, setOp, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
 const v = computed(() => view.value!)
@@ -104,7 +105,16 @@ const others = computed(() =>
     }),
   ),
 )
-const drying = (text: string) => change(setOp('rules', '', 'drying', Number(text), v.value.rules.drying))
+/** A measure that was typed, and what it would change; one that changes no piece is taken at once. */
+const typed = shallowRef<{ of: string; op: Op; trial: TrialView } | null>(null)
+watch(() => v.value.revision, () => (typed.value = null))
+const measure = (field: string, of: string, read: (text: string) => unknown = (t) => t) => async (text: string, was: string) => {
+  const op = setOp('rules', '', field, read(text), read(was))
+  const t = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [op] } }))
+  if (t.changes.length) typed.value = { of: `${of} ${text}`, op, trial: t }
+  else await change(op)
+}
+const followTyped = () => typed.value && attempt(typed.value.op)
 </script>
 
 <template>
@@ -135,13 +145,17 @@ const drying = (text: string) => change(setOp('rules', '', 'drying', Number(text
       <aside>
         <section>
           <h2>On the bench</h2>
-          <div class="measures"><LengthInput label="glued up under" :entry="v.rules.bench" :commit="setter('rules', '', 'bench')" /><EntryField label="minutes to dry" :value="String(v.rules.drying)" :commit="drying" /></div>
+          <div class="measures"><LengthInput label="glued up under" :entry="v.rules.bench" :commit="measure('bench', 'Glued up under')" /><EntryField label="minutes to dry" :value="String(v.rules.drying)" :commit="measure('drying', 'Minutes to dry:', Number)" /></div>
           <p class="quiet small">Sides of a jog count as short up to twice that. Instant adhesive bonds skin.</p>
         </section>
         <section>
           <h2>Allowances</h2>
-          <div class="measures"><LengthInput label="a hair is" :entry="v.rules.hair" :commit="setter('rules', '', 'hair')" /><LengthInput label="coped ends +" :entry="v.rules.spring" :commit="setter('rules', '', 'spring')" /></div>
-          <div class="measures"><LengthInput label="off layout mark" :entry="v.rules.layout" :commit="setter('rules', '', 'layout')" /></div>
+          <div class="measures"><LengthInput label="a hair is" :entry="v.rules.hair" :commit="measure('hair', 'A hair of')" /><LengthInput label="coped ends +" :entry="v.rules.spring" :commit="measure('spring', 'Coped ends longer by')" /></div>
+          <div class="measures"><LengthInput label="off layout mark" :entry="v.rules.layout" :commit="measure('layout', 'Off the layout mark')" /></div>
+        </section>
+        <section v-if="typed">
+          <h2><SetText :text="typed.of" /></h2>
+          <ChangeList :trial="typed.trial" @follow="followTyped" @leave="typed = null" />
         </section>
         <section>
           <h2>Otherwise in one place</h2>
