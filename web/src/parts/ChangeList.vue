@@ -19,6 +19,6 @@ const room = (id: string) => view.value?.rooms.find((r) => r.id === id)?.title ?
 
 <style scoped>
 .trial { padding: 8px 12px; margin-top: 4px; background: var(--chalk-wash); font-size: 14px; } ul { list-style: none; padding: 0; max-height: 132px; overflow: auto; margin: 4px 0; } li { padding: 2px 0; }
-.acts { display: flex; gap: 8px; padding-top: 4px; } .acts .btn { min-height: 34px; padding: 3px 12px; }
+.acts { display: flex; flex-wrap: wrap; gap: 8px; padding-top: 4px; } .acts .btn { min-height: 34px; padding: 3px 12px; white-space: nowrap; }
 @media (max-width: 860px) { .acts .btn { min-height: 44px; } }
 </style>
