@@ -270,7 +270,6 @@ type BenchGroupView struct {
 // GlueStepView is one joint to glue on the bench, in the order to do it.
 type GlueStepView struct {
 	Group string `json:"group"`
-	Dry   int    `json:"dry" doc:"minutes to wait before it"`
 	Text  string `json:"text"`
 }
 

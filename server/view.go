@@ -21,7 +21,7 @@ type JobView struct {
 	Lines     []LayoutLineView `json:"lines" doc:"layout lines of what hangs from ceilings"`
 	Groups    []BenchGroupView `json:"groups" doc:"glued up on the bench"`
 	Glue      []GlueStepView   `json:"glue" doc:"joints to glue on the bench, in the order to do it"`
-	Chains    []ChainView      `json:"chains" doc:"the orders to hang in"`
+	Chains    []ChainView      `json:"chains" doc:"what shares corners"`
 	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
 	PutAway   []string         `json:"putAway" doc:"cautions put away for this job"`
 	Mouldings []MouldingView   `json:"mouldings"`
@@ -135,21 +135,16 @@ type OtherView struct {
 type TallyView struct {
 	Cost    float64    `json:"cost"`
 	Coped   LengthView `json:"coped"`
-	Longest string     `json:"longest"`
 	Seams   []string   `json:"seams"`
 	OffHand []string   `json:"offHand"`
 	Double  []string   `json:"double"`
-	Turned  []string   `json:"turned"`
 }
 
-// ChainView is what shares corners, with its order to hang.
+// ChainView is what shares corners, with the pieces that could go up first.
 type ChainView struct {
 	Room   string   `json:"room"`
 	Runs   []string `json:"runs"`
-	Order  []string `json:"order"`
-	Starts []string `json:"starts" doc:"pieces that could go up first"`
-	First  string   `json:"first,omitempty" doc:"the one that was chosen to"`
-	Ring   []string `json:"ring" doc:"pieces that wait for one another, so that they cannot be hung"`
+	Starts []string `json:"starts"`
 }
 
 // FindingView is a finding.
@@ -234,14 +229,10 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
 	}
 	for _, g := range p.Glue {
-		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Dry, g.Text})
+		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
 	}
 	for _, c := range p.Chains {
-		k := ChainView{Room: c.Room, Runs: c.Runs, Order: some(c.Order), Starts: some(c.Starts), First: c.First, Ring: []string{}}
-		for _, w := range c.Ring {
-			k.Ring = append(k.Ring, w.Piece)
-		}
-		v.Chains = append(v.Chains, k)
+		v.Chains = append(v.Chains, ChainView{c.Room, c.Runs, some(c.Starts)})
 	}
 	for _, o := range p.Orders {
 		v.Orders = append(v.Orders, OrderView(o))
@@ -346,5 +337,5 @@ func tallyView(t *plan.Tally, u measure.Unit) *TallyView {
 	if t == nil {
 		return nil
 	}
-	return &TallyView{t.Cost, lengthView(t.Coped, u), t.Longest, some(t.Seams), some(t.OffHand), some(t.Double), some(t.Turned)}
+	return &TallyView{t.Cost, lengthView(t.Coped, u), some(t.Seams), some(t.OffHand), some(t.Double)}
 }

@@ -22,7 +22,6 @@ const (
 type Tally struct {
 	Cost    float64        // weighted, each wish 0 to 1 over the run
 	Coped   measure.Length // of the pieces that give way, once for each such end
-	Longest int            // the longest of them, or -1
 	Seams   []int          // joints whose seam shows from the way in
 	OffHand []int          // joints at which the hand is not the preferred one
 	Double  []int          // pieces coped at both ends

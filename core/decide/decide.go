@@ -2,7 +2,6 @@ package decide
 
 import (
 	"gnomon/core/job"
-	"gnomon/core/measure"
 )
 
 // decide chooses who gives way at every open joint, and says why.
@@ -76,15 +75,10 @@ func (s *search) heldWithout() (held []int, why []string) {
 
 // tally tells what choices come to; against are those decided.
 func (s *search) tally(gives, against []int) Tally {
-	t := Tally{Longest: -1}
-	var most measure.Length
+	var t Tally
 	for n, j := range s.open {
 		c, k := s.run.Corners[j.Corner], [2]int{j.Left, j.Right}[gives[n]]
-		l := s.run.Pieces[k].Length
-		t.Coped += l
-		if l > most {
-			most, t.Longest = l, k
-		}
+		t.Coped += s.run.Pieces[k].Length
 		if c.Seam[gives[n]] > seen {
 			t.Seams = append(t.Seams, j.Corner)
 		}

@@ -60,13 +60,10 @@ func (c *chain) tally(t *decide.Tally) *Tally {
 		}
 		return out
 	}
-	if t.Longest >= 0 {
-		out.Longest = c.run.Pieces[t.Longest].Label
-	}
 	for _, n := range t.Double {
 		out.Double = append(out.Double, c.run.Pieces[n].Label)
 	}
-	out.Seams, out.OffHand, out.Turned = letters(t.Seams), letters(t.OffHand), letters(t.Turned)
+	out.Seams, out.OffHand = letters(t.Seams), letters(t.OffHand)
 	return out
 }
 

@@ -138,11 +138,9 @@ type Decision struct {
 type Tally struct {
 	Cost    float64
 	Coped   measure.Length // of the pieces that give way, once for each such end
-	Longest string         // label of the longest of them
 	Seams   []string       // letters of corners whose seam faces the way in
 	OffHand []string       // of those coped on the other hand
 	Double  []string       // labels of pieces coped at both ends
-	Turned  []string       // letters of corners at which it chooses otherwise
 }
 
 // Cut is one end to cut. A piece is cut when both of its ends are.
