@@ -114,15 +114,9 @@ func ReadRuleSets(b []byte, unit measure.Unit) ([]NamedRules, error) {
 		return nil, err
 	}
 	for i := range sets {
-		j := job.Job{Unit: unit, Rules: sets[i].Rules}
-		if err := job.Resolve(&j.Rules, unit); err != nil {
+		if err := sets[i].Rules.Complete(unit); err != nil {
 			return nil, err
 		}
-		j.Normalise()
-		if err := j.Rules.Check(); err != nil {
-			return nil, err
-		}
-		sets[i].Rules = j.Rules
 	}
 	return sets, nil
 }

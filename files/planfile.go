@@ -134,7 +134,7 @@ func NewPlanFile(p plan.Plan) PlanFile {
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	for _, d := range p.Decisions {
-		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, d.Overruled})
+		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, len(d.Overrides) > 0})
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder...)
 	for _, f := range p.Findings {

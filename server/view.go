@@ -313,13 +313,8 @@ func endView(e plan.End, u measure.Unit) EndView {
 
 func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) DecisionView {
 	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
-		Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: []string{}, Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
-	for _, o := range j.Room(d.Room).Overrides {
-		if o.Corner == d.Corner && (o.Run == "" || o.Run == d.Run) {
-			v.Overrides = append(v.Overrides, o.ID)
-		}
-	}
-	if d.Instead != nil || d.Joint == "cope" && d.Overruled {
+		Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {
 			v.Other.Choice = job.HandRight

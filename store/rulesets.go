@@ -53,15 +53,11 @@ func (s *Store) RuleSets() ([]RuleSet, error) {
 }
 
 func (r ruleSetRow) set() (RuleSet, error) {
-	j := job.Job{Unit: measure.Unit(r.Unit)}
-	if err := json.Unmarshal([]byte(r.Rules), &j.Rules); err != nil {
-		return RuleSet{}, err
+	out := RuleSet{Name: r.Name, Unit: measure.Unit(r.Unit)}
+	if err := json.Unmarshal([]byte(r.Rules), &out.Rules); err != nil {
+		return out, err
 	}
-	if err := job.Resolve(&j.Rules, j.Unit); err != nil {
-		return RuleSet{}, err
-	}
-	j.Normalise()
-	return RuleSet{r.Name, j.Unit, j.Rules}, j.Rules.Check()
+	return out, out.Rules.Complete(out.Unit)
 }
 
 // RuleSet finds a set by its name.

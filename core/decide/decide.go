@@ -1,6 +1,8 @@
 package decide
 
 import (
+	"slices"
+
 	"gnomon/core/job"
 )
 
@@ -18,7 +20,7 @@ func (s *search) decide() {
 	now := s.tally(gives, gives)
 	now.Cost = cost
 	for n, j := range s.open {
-		j.Gives = [2]int{j.Left, j.Right}[gives[n]]
+		j.Gives = j.side(gives[n])
 		t := now
 		j.Now = &t
 		s.explain(n, gives, held, why[n], ok)
@@ -43,6 +45,9 @@ func (s *search) held() (held []int, why []string) {
 	return held, why
 }
 
+// sides are the choices, by the side that gives way.
+var sides = map[string]int{job.HandLeft: left, job.HandRight: right}
+
 // heldWithout leaves aside what is to go up first.
 func (s *search) heldWithout() (held []int, why []string) {
 	held, why = make([]int, len(s.open)), make([]string, len(s.open))
@@ -53,20 +58,17 @@ func (s *search) heldWithout() (held []int, why []string) {
 		if j.Kind == Cope {
 			can = [2]bool{s.run.Pieces[j.Right].Copable, s.run.Pieces[j.Left].Copable}
 		}
-		told := map[string]int{job.HandLeft: left, job.HandRight: right}
-		switch o, is := told[c.Gives]; {
+		switch o, is := sides[c.Gives]; {
 		case is && can[o]:
 			held[n], why[n] = o, RuleOverruled
 		case !can[left]:
 			held[n], why[n] = right, RuleSections
 		case !can[right]:
 			held[n], why[n] = left, RuleSections
-		case c.Cut == job.HandLeft:
-			held[n], why[n] = left, RuleCut
-		case c.Cut == job.HandRight:
-			held[n], why[n] = right, RuleCut
+		case c.Cut != "":
+			held[n], why[n] = sides[c.Cut], RuleCut
 		}
-		if o, is := told[c.Gives]; is && !can[o] {
+		if o, is := sides[c.Gives]; is && !can[o] {
 			j.Refused = WishGives
 		}
 	}
@@ -77,7 +79,7 @@ func (s *search) heldWithout() (held []int, why []string) {
 func (s *search) tally(gives, against []int) Tally {
 	var t Tally
 	for n, j := range s.open {
-		c, k := s.run.Corners[j.Corner], [2]int{j.Left, j.Right}[gives[n]]
+		c, k := s.run.Corners[j.Corner], j.side(gives[n])
 		t.Coped += s.run.Pieces[k].Length
 		if c.Seam[gives[n]] > seen {
 			t.Seams = append(t.Seams, j.Corner)
@@ -115,12 +117,19 @@ func (s *search) goesRound(n int, gives []int) bool {
 	return false
 }
 
+// flip makes the other choice at one joint.
+func flip(gives []int, n int) []int {
+	out := slices.Clone(gives)
+	out[n] = 1 - out[n]
+	return out
+}
+
 // explain gives one joint its rule, its reason and its runner-up.
 func (s *search) explain(n int, gives, held []int, why string, hangs bool) {
 	j := s.open[n]
 	o := gives[n]
-	other := append([]int(nil), held...)
-	other[n] = 1 - o
+	other := slices.Clone(held)
+	other[n] = 1 - o // whether it was held or free
 	var instead []int
 	var cost float64
 	ok := false
@@ -160,7 +169,7 @@ func (s *search) rule(n int, gives []int, why string) string {
 			loudest, rule = by, code
 		}
 	}
-	length := func(o int) float64 { return heft(s.run.Pieces[[2]int{j.Left, j.Right}[o]]) }
+	length := func(o int) float64 { return heft(s.run.Pieces[j.side(o)]) }
 	if net := s.cost.one[n][1-o] - s.cost.one[n][o]; net > 1e-12 {
 		// The shares of the wishes in what the other choice costs more here.
 		speak(RuleShort, s.cost.short*(length(1-o)-length(o)))
@@ -170,12 +179,11 @@ func (s *search) rule(n int, gives []int, why string) string {
 		}
 		return rule
 	}
-	flipped := append([]int(nil), gives...)
-	flipped[n] = 1 - o
+	flipped := flip(gives, n)
 	switch {
 	case s.goesRound(n, flipped):
 		return RuleOrder
-	case len(s.tally(flipped, gives).Double) > len(s.tally(gives, gives).Double) && w.Double > 0:
+	case len(s.tally(flipped, gives).Double) > len(j.Now.Double) && w.Double > 0:
 		return RuleDouble
 	case !offHand(c, o) && c.Hand != job.HandEither:
 		return RuleCopeHand

@@ -22,7 +22,7 @@ func (r *Run) kind(j *Joint) {
 		j.Kind, j.Rule = Mitre, RuleOutsideMitre
 		j.Reason = fmt.Sprintf("%s and %s are mitred: an outside corner always is.", left, right)
 		j.RunnerUp = "None: no other joint turns an outside corner."
-		if c.By != "" && c.By != byMoulding && c.By != job.OverRoom && c.By != job.OverRun && c.Inside != job.InsideMitre {
+		if c.By == job.OverCorner && c.Inside != job.InsideMitre {
 			j.Refused = WishOut
 		}
 		if c.Round {
@@ -71,8 +71,8 @@ func (r *Run) kind(j *Joint) {
 	}
 }
 
-// byMoulding is a wish that came with the moulding.
-const byMoulding = "moulding"
+// ByMoulding is a wish that came with the moulding.
+const ByMoulding = "moulding"
 
 func (j *Joint) apart(left, right string) {
 	j.Kind, j.Rule = Apart, RuleSections
@@ -83,7 +83,7 @@ func (j *Joint) apart(left, right string) {
 // says tells who rules that.
 func says(what, by string) string {
 	switch by {
-	case byMoulding:
+	case ByMoulding:
 		return "that was chosen for the moulding"
 	case job.OverRoom, job.OverRun, job.OverCorner:
 		return "that was chosen for this " + by

@@ -110,7 +110,15 @@ func (j Joint) Through() int {
 	return -1
 }
 
-// Open tells whether either piece could give way.
+// side is the piece left or right of the joint.
+func (j *Joint) side(o int) int {
+	if o == left {
+		return j.Left
+	}
+	return j.Right
+}
+
+// open tells whether either piece could give way.
 func (j Joint) open() bool { return j.Kind == Cope || j.Kind == Butt }
 
 // Joints decides every corner at which at least one piece ends, and what is glued up on

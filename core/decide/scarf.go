@@ -38,8 +38,8 @@ type Division struct {
 // apart is how far scarfs of runs that hang over one another keep: a stud bay.
 const apart = 16 * measure.Inch
 
-// MostParts is how many parts a piece is made of at most.
-const MostParts = 40
+// mostParts is how many parts a piece is made of at most.
+const mostParts = 40
 
 // Divide chooses where a long piece is scarfed: in as few parts as the sticks allow, or
 // one more where that costs less; over studs where they are known; no part shorter than
@@ -70,10 +70,10 @@ func Divide(l Long) (d Division, ok bool) {
 	if !ok {
 		return Division{}, false
 	}
-	how := fmt.Sprintf("in %s parts as even as the sticks allow", numbers[min(len(d.At)+1, 9)])
+	how := fmt.Sprintf("in %s as even as the sticks allow", count(len(d.At)+1, "part"))
 	switch {
 	case d.OnStuds:
-		how = fmt.Sprintf("in %s parts, each joint over a stud", numbers[min(len(d.At)+1, 9)])
+		how = fmt.Sprintf("in %s, each joint over a stud", count(len(d.At)+1, "part"))
 	case len(l.Studs) > 0:
 		how += ", no stud lying where a joint could be"
 	}
@@ -93,10 +93,10 @@ func (l *Long) numbers() []int {
 		return nil
 	}
 	n := max(2, int((l.Length+most-1)/most))
-	if n > MostParts {
+	if n > mostParts {
 		return nil
 	}
-	return []int{n, min(n+1, MostParts)}
+	return []int{n, min(n+1, mostParts)}
 }
 
 // divided places n−1 joints among places, or near the even ones where none are told, at

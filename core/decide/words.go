@@ -15,8 +15,7 @@ var hands = [2]joint.Hand{joint.Right, joint.Left}
 // who are the piece that gives way at a joint and the one that runs through.
 func (s *search) who(n, o int) (gives, through Piece) {
 	j := s.open[n]
-	k := [2]int{j.Left, j.Right}
-	return s.run.Pieces[k[o]], s.run.Pieces[k[1-o]]
+	return s.run.Pieces[j.side(o)], s.run.Pieces[j.side(1-o)]
 }
 
 func (s *search) reason(n int, gives []int) string {
@@ -42,11 +41,9 @@ func (s *search) reason(n int, gives []int) string {
 	case RuleCopeHand:
 		out += fmt.Sprintf("copes keep to %s ends", hands[o])
 	case RuleDouble:
-		flipped := append([]int(nil), gives...)
-		flipped[n] = 1 - o
-		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flipped, gives), s.tally(gives, gives)))
+		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flip(gives, n), gives), *j.Now))
 	case RuleOrder:
-		if first := s.run.First; first >= 0 && s.body[first] == s.body[[2]int{j.Left, j.Right}[1-o]] {
+		if first := s.run.First; first >= 0 && s.body[first] == s.body[j.side(1-o)] {
 			out += job.InSentence(s.run.Pieces[first].Label) + " is to go up first"
 			break
 		}

@@ -10,7 +10,6 @@ var ruleFields = []string{"set", "inside", "cope_hand", "scarf", "crown", "order
 // which they differ.
 func TakeRules(j job.Job, rules job.Rules) []Op {
 	to := job.Job{Unit: j.Unit, Rules: rules}
-	to.Normalise()
 	var ops []Op
 	for _, f := range ruleFields {
 		op := Op{Do: Set, Kind: "rules", Field: f, Unit: j.Unit}

@@ -11,8 +11,8 @@ import (
 
 // Override decides something otherwise than the house rules have it: a question of theirs
 // for its room, or for a run or a corner in it, or one of the questions below for what it
-// is about. It stays when walls are added or moved; where what it is about is gone, it says so in the
-// plan and does nothing.
+// is about. It stays when walls are added or moved; where what it is about is gone, it
+// says so in the plan and does nothing.
 type Override struct {
 	ID       string `json:"id"`
 	Run      string `json:"run,omitempty"`
@@ -55,19 +55,32 @@ func (r *Room) Override(question, run, corner, piece string) *Override {
 	})
 }
 
+// Decided are the identifiers of what was decided otherwise for one corner of a run.
+func (r *Room) Decided(run, corner string) []string {
+	var out []string
+	for _, o := range r.Overrides {
+		if o.Corner == corner && (o.Run == "" || o.Run == run) {
+			out = append(out, o.ID)
+		}
+	}
+	return out
+}
+
+// ranks are how small what an answer is for is: the smaller counts.
+var ranks = map[string]int{OverRoom: 1, OverRun: 2, OverCorner: 3}
+
 // RulesAt are the rules that hold for a run, at a corner where one is named: the job's,
 // with what its room, the run and the corner follow instead. by tells, for a question of
 // the house rules, what decided it: "", room, run or corner. The rules are to be read only.
 func (j *Job) RulesAt(room *Room, run, corner string) (rules *Rules, by map[string]string) {
 	rules = &j.Rules
-	rank := map[string]int{OverRoom: 1, OverRun: 2, OverCorner: 3}
 	for i := range room.Overrides {
 		o := &room.Overrides[i]
 		over := o.over()
 		if over == "" || o.Run != "" && o.Run != run || o.Corner != "" && o.Corner != corner {
 			continue
 		}
-		if rank[by[o.Question]] > rank[over] {
+		if ranks[by[o.Question]] > ranks[over] {
 			continue
 		}
 		if by == nil {

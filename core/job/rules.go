@@ -127,8 +127,33 @@ func (r *Rules) normalise(unit measure.Unit) {
 
 // school is the field that a question's answer stands in; nil for those told by a measure.
 func (r *Rules) school(question string) *string {
-	return map[string]*string{"inside": &r.Inside, "cope_hand": &r.CopeHand, "crown": &r.Crown, "order": &r.Order, "unread_outside": &r.UnreadOutside,
-		"unread_inside": &r.UnreadInside, "square": &r.Square, "buying": &r.Buying, "step": &r.Step, "bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool}[question]
+	switch question {
+	case "inside":
+		return &r.Inside
+	case "cope_hand":
+		return &r.CopeHand
+	case "crown":
+		return &r.Crown
+	case "order":
+		return &r.Order
+	case "unread_outside":
+		return &r.UnreadOutside
+	case "unread_inside":
+		return &r.UnreadInside
+	case "square":
+		return &r.Square
+	case "buying":
+		return &r.Buying
+	case "step":
+		return &r.Step
+	case "bullnose":
+		return &r.Bullnose
+	case "floor_joint":
+		return &r.FloorJoint
+	case "cope_tool":
+		return &r.CopeTool
+	}
+	return nil
 }
 
 // Answer is the school that the rules follow on a question, none where they follow none
@@ -177,6 +202,16 @@ func (r *Rules) Follow(question, school string, unit measure.Unit) {
 	default:
 		*r.school(question) = school
 	}
+}
+
+// Complete makes rules read from JSON whole: their lengths are read in the unit, defaults
+// filled in, and what cannot be followed is refused. The error is an *Invalid.
+func (r *Rules) Complete(unit measure.Unit) error {
+	if err := Resolve(r, unit); err != nil {
+		return err
+	}
+	r.normalise(unit)
+	return r.Check()
 }
 
 // Check refuses rules that say nothing that can be followed. The error is an *Invalid.

@@ -30,7 +30,7 @@ func (b *builder) allow(c *chain, n int, byCorner map[int]decide.Joint) {
 			e.Give = t.rules.Spring.Length
 		case e.Joint != Square || !covered(i):
 		case t.rules.Square == job.SquareShort:
-			e.Give = -b.hair(t, e)
+			e.Give = -hair(t, e)
 		case t.rules.Square == job.SquareLong && covered(s.left) && covered(s.right):
 			e.Give = t.rules.Hair.Length
 		}
@@ -38,7 +38,7 @@ func (b *builder) allow(c *chain, n int, byCorner map[int]decide.Joint) {
 }
 
 // hair is what a square end is cut short, no more than what the cope over it hides.
-func (b *builder) hair(t *trim, e *End) measure.Length {
+func hair(t *trim, e *End) measure.Length {
 	return max(0, min(t.rules.Hair.Length, t.shape.covers(e.Theta)-e.Short))
 }
 

@@ -28,13 +28,12 @@ type GlueStep struct {
 // groups marks pieces of a chain for the bench: those of one body, a return with its
 // piece, transition pieces with theirs, and what is short by itself.
 func (b *builder) groups(c *chain, pieces []Piece) {
-	nodes, of := c.nodes()
 	team := make([]int, len(pieces))
-	count := make([]int, len(nodes))
+	count := make([]int, len(c.hung))
 	for i, p := range pieces {
-		k, there := of[p.ID]
+		k, there := c.of[p.ID]
 		if !there { // a cap goes with the piece that it turns back to the wall
-			k = of[p.Left.Meets+p.Right.Meets]
+			k = c.of[p.Left.Meets+p.Right.Meets]
 		}
 		team[i] = k
 		count[k]++
@@ -59,10 +58,7 @@ func (b *builder) groups(c *chain, pieces []Piece) {
 
 // glueUp works out in which order the joints on the bench are glued, over the whole job.
 func (b *builder) glueUp() {
-	at := map[string]*Piece{}
-	for i := range b.plan.Pieces {
-		at[b.plan.Pieces[i].ID] = &b.plan.Pieces[i]
-	}
+	at := b.byID()
 	type glued struct{ left, right *Piece }
 	var joints [][]glued
 	var counts []int

@@ -24,6 +24,8 @@ type chain struct {
 	body   []int
 	parts  [][]Piece // of each piece; none where its wall has no length
 	turns  [][]Piece // transition pieces at each corner
+	hung   []hung    // what goes up as one, and which of it each piece belongs to
+	of     map[string]int
 }
 
 // slot is a piece of a run.
@@ -108,7 +110,7 @@ func (b *builder) wish(r *job.Room, c *chain, i int) decide.Corner {
 	c.rules[i] = rules
 	out := decide.Corner{Letter: job.CornerLetter(i), Kind: k.Kind, Inside: rules.Inside, By: by["inside"], Hand: rules.CopeHand}
 	if t.m.Inside != "" && (out.By == "" || out.By == job.OverRoom) {
-		out.Inside, out.By = t.m.Inside, "moulding"
+		out.Inside, out.By = t.m.Inside, decide.ByMoulding
 	}
 	if !r.Joined(i) {
 		return out

@@ -29,7 +29,7 @@ func (b *builder) decisions(r *job.Room, c *chain) {
 		if out.Through == "" && d.Kind == decide.Mitre {
 			out.Through = id(d.Left)
 		}
-		out.Overruled = overruled(r, t.run.ID, k.ID)
+		out.Overrides = r.Decided(t.run.ID, k.ID)
 		if b.view.sight != nil {
 			out.Seen = b.view.sight.Sees[d.Corner]
 		}
@@ -65,14 +65,4 @@ func (c *chain) tally(t *decide.Tally) *Tally {
 	}
 	out.Seams, out.OffHand = letters(t.Seams), letters(t.OffHand)
 	return out
-}
-
-// overruled tells whether something was decided by hand for a corner of a run.
-func overruled(r *job.Room, run, corner string) bool {
-	for _, o := range r.Overrides {
-		if o.Corner == corner && (o.Run == "" || o.Run == run) {
-			return true
-		}
-	}
-	return false
 }

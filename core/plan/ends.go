@@ -91,9 +91,7 @@ func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int) End {
 		e.Joint, e.ToldTo = Mitre, ToLong
 	case d.Kind == decide.Cope && d.Gives == n:
 		e.Joint, e.ToldTo = Cope, ToLong
-		if d.Unequal || mate.m != t.m {
-			e.Template = true
-		}
+		e.Template = mate.m != t.m
 	case d.Kind == decide.Butt && d.Gives == n:
 		e.Joint, e.Short = Butt, mate.shape.Projection.Times(1/i.theta.Sin())
 		e.told()

@@ -57,7 +57,8 @@ func rank(r *job.Room, c *chain) int {
 
 // hangChain orders one chain, its numbers following those before.
 func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
-	nodes, of := c.nodes()
+	c.hung, c.of = c.nodes()
+	nodes, of := c.hung, c.of
 	arrows := c.arrows(of)
 	for _, a := range arrows {
 		nodes[a.After].copes++
@@ -87,12 +88,18 @@ func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 			b.plan.HangOrder, out.Order = append(b.plan.HangOrder, p.ID), append(out.Order, p.ID)
 		}
 	}
+	labels := map[string]string{}
+	for _, n := range nodes {
+		for _, p := range n.pieces {
+			labels[p.ID] = job.InSentence(p.Label)
+		}
+	}
 	for k, n := range nodes {
 		for _, p := range n.pieces {
 			if s.Early[k] > 0 {
 				p.Early, p.Late = number-len(s.Order)+s.Early[k], number-len(s.Order)+s.Late[k]
 			}
-			p.How = how(p, c)
+			p.How = how(p, labels)
 		}
 	}
 	if first >= 0 {
@@ -199,7 +206,7 @@ func (c *chain) arrows(of map[string]int) []decide.Arrow {
 }
 
 // how tells what to do with a piece's ends when it goes up, for one person alone too.
-func how(p *Piece, c *chain) string {
+func how(p *Piece, labels map[string]string) string {
 	var coped, square, over []joint.Hand
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
 		switch e := p.end(hand); {
@@ -211,7 +218,7 @@ func how(p *Piece, c *chain) string {
 			square = append(square, hand)
 		}
 	}
-	meets := func(hand joint.Hand) string { return lowerLabel(c, p.end(hand).Meets) }
+	meets := func(hand joint.Hand) string { return cmp.Or(labels[p.end(hand).Meets], "its mate") }
 	var out string
 	switch {
 	case len(coped) == 2:
@@ -227,21 +234,6 @@ func how(p *Piece, c *chain) string {
 		out = strings.TrimSpace(out + fmt.Sprintf(" Glue the scarf, and lap it over %s.", meets(hand)))
 	}
 	return out
-}
-
-// lowerLabel is what a piece is called in the middle of a sentence.
-func lowerLabel(c *chain, id string) string {
-	for n, parts := range c.parts {
-		for _, p := range parts {
-			if p.ID == id {
-				return job.InSentence(p.Label)
-			}
-		}
-		if c.at[n].piece().ID == id {
-			return job.InSentence(c.at[n].piece().Label)
-		}
-	}
-	return "its mate"
 }
 
 // cannotHang proves that pieces wait for one another in a ring, and offers the ways out.
@@ -266,7 +258,7 @@ func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
 		if o.Question != job.AskCoped && o.Question != job.AskFirst || !slices.ContainsFunc(c.trims, func(t *trim) bool { return t.run.ID == o.Run }) {
 			continue
 		}
-		f.Acts = append(f.Acts, Act{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + b.overrideText(t.room, o)})
+		f.Acts = append(f.Acts, b.dropping(t.room, o))
 	}
 	b.find(f)
 }

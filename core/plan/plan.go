@@ -127,11 +127,11 @@ type Decision struct {
 	Rule      string
 	Reason    string
 	RunnerUp  string
-	Overruled bool    // decided for this corner by hand
-	Now       *Tally  // what the run comes to as decided, where either could give way
-	Instead   *Tally  // and with the other giving way
-	Seen      bool    // the corner is seen from the way in
-	Seam      float64 // how much of the seam shows from there, 0 to 1
+	Overrides []string // what was decided for this corner by hand
+	Now       *Tally   // what the run comes to as decided, where either could give way
+	Instead   *Tally   // and with the other giving way
+	Seen      bool     // the corner is seen from the way in
+	Seam      float64  // how much of the seam shows from there, 0 to 1
 }
 
 // Tally is what choosing who is coped comes to over a run.

@@ -18,6 +18,9 @@ func fitted(p Piece) nest.Piece {
 	return nest.Piece{ID: p.ID, Length: p.Back, Left: nest.End{S: p.Left.Slope, R: p.Left.Rise}, Right: nest.End{S: p.Right.Slope, R: p.Right.Rise}, Scarf: p.scarf}
 }
 
+// backFrom is where a piece's back begins, from its wall's left end.
+func (p Piece) backFrom() measure.Length { return p.From + p.Left.Short - p.Left.Give }
+
 // sticksFor is what a run's pieces are held against: how many the yard has decides what is
 // bought, not what fits.
 func (b *builder) sticksFor(m *job.Moulding) *nest.Problem {
@@ -52,9 +55,8 @@ func (b *builder) divide(t *trim, wall int, p Piece) []Piece {
 		return []Piece{p}
 	}
 	out := b.parts(t, p, s)
-	wallAt := p.From + p.Left.Short - p.Left.Give
 	for _, at := range s.at {
-		b.scarfed[p.Wall] = append(b.scarfed[p.Wall], wallAt+at)
+		b.scarfed[p.Wall] = append(b.scarfed[p.Wall], p.backFrom()+at)
 	}
 	b.checkScarf(t, p, s, out)
 	return out
@@ -64,7 +66,7 @@ func (b *builder) divide(t *trim, wall int, p Piece) []Piece {
 func (b *builder) scarfs(t *trim, wall int, p Piece) (s scarfing, ok bool) {
 	q := fitted(p)
 	q.Scarf = stock.Scarf(b.job, t.rules.Scarf, false, nil)
-	from := p.From + p.Left.Short - p.Left.Give // of the piece's back, on the wall
+	from := p.backFrom() // of the piece's back, on the wall
 	for _, stud := range b.at.Studs(wall) {
 		if at := stud - from; at > 0 && at < p.Back {
 			s.offer = append(s.offer, at)
@@ -127,7 +129,7 @@ func (b *builder) parts(t *trim, p Piece, s scarfing) []Piece {
 		}
 		if n > 0 {
 			part.Left = b.scarfEnd(t, joint.Left, nest.PartID(p.ID, n), s.over)
-			part.From = p.From + p.Left.Short - p.Left.Give + from
+			part.From = p.backFrom() + from
 		}
 		part.Hand = nil
 		part.Length = to - from + part.Left.Short + part.Right.Short - part.Left.Give - part.Right.Give + part.Left.tip() + part.Right.tip() + more
@@ -143,7 +145,7 @@ func (b *builder) checkScarf(t *trim, p Piece, s scarfing, out []Piece) {
 	var joints []string
 	onStuds := len(s.offer) > 0
 	for _, at := range s.at {
-		joints = append(joints, (at + p.Left.Short - p.Left.Give).In(b.unit))
+		joints = append(joints, (at + p.backFrom() - p.From).In(b.unit))
 		onStuds = onStuds && slices.ContainsFunc(s.offer, func(stud measure.Length) bool { return (stud - at).Abs() <= onStud })
 	}
 	f := Finding{Code: "piece_scarfed", Severity: SeverityNote, Stop: "joints", Room: p.Room, Kind: "piece", ID: out[0].ID,

@@ -78,12 +78,18 @@ func (p Piece) laid() bool { return p.Back > 0 && !p.Cap }
 // begun tells whether an end of the piece is cut, so that its wood is chosen.
 func (p Piece) begun() bool { return p.Left.Mark != "" || p.Right.Mark != "" }
 
-// stock checks every accepted layout against the pieces.
-func (b *builder) stock() {
-	at := map[string]*Piece{}
+// byID finds the plan's pieces.
+func (b *builder) byID() map[string]*Piece {
+	at := make(map[string]*Piece, len(b.plan.Pieces))
 	for i := range b.plan.Pieces {
 		at[b.plan.Pieces[i].ID] = &b.plan.Pieces[i]
 	}
+	return at
+}
+
+// stock checks every accepted layout against the pieces.
+func (b *builder) stock() {
+	at := b.byID()
 	for i := range b.job.Mouldings {
 		m := &b.job.Mouldings[i]
 		s := Stock{Moulding: m.ID}

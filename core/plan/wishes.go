@@ -119,6 +119,11 @@ func (b *builder) label(id string) string {
 	return ""
 }
 
+// dropping is the act that drops an override.
+func (b *builder) dropping(r *job.Room, o *job.Override) Act {
+	return Act{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + b.overrideText(r, o)}
+}
+
 // overrideText tells what was decided, to stand in a sentence.
 func (b *builder) overrideText(r *job.Room, o *job.Override) string {
 	what := o.Question
@@ -167,9 +172,10 @@ func (b *builder) refused(t *trim, d decide.Joint) {
 		f.Text = at + "the piece chosen to give way cannot."
 		f.Why, f.Remedy = "What it would be coped over falls back under itself.", "Let the other one give way, or mitre them."
 	}
+	decided := t.room.Decided(t.run.ID, k.ID)
 	for i := range t.room.Overrides {
-		if o := &t.room.Overrides[i]; o.Corner == k.ID && (o.Run == "" || o.Run == t.run.ID) {
-			f.Acts = append(f.Acts, Act{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + b.overrideText(t.room, o)})
+		if o := &t.room.Overrides[i]; slices.Contains(decided, o.ID) {
+			f.Acts = append(f.Acts, b.dropping(t.room, o))
 		}
 	}
 	b.find(f)

@@ -7,8 +7,8 @@ import ChangeList from '../parts/ChangeList.vue'
 import EntryField from '../parts/EntryField.vue'
 import SetText from '../parts/SetText.vue'
 import LengthInput from '../parts/LengthInput.vue'
-import { drop, overrule } from '../state/deciding'
-import { attempt, change, setOp, trySend, view } from '../state/job'
+import { drop, overrule, tryOut } from '../state/deciding'
+import { attempt, change, mouldingName, setOp, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
 const v = computed(() => view.value!)
@@ -49,7 +49,7 @@ async function weigh() {
     return
   }
   try {
-    trial.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [setting(q, look.value.school)] } }))
+    trial.value = await tryOut({ ops: [setting(q, look.value.school)] })
   } catch (e) {
     tell(lineOf(e), true)
   }
@@ -69,7 +69,7 @@ const ofSet = shallowRef<TrialView | null>(null)
 watch([set, () => v.value.revision], () => (ofSet.value = null))
 async function weighSet() {
   try {
-    ofSet.value = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { set: set.value } }))
+    ofSet.value = await tryOut({ set: set.value })
   } catch (e) {
     tell(lineOf(e), true)
   }
@@ -88,7 +88,7 @@ const forget = () => read(take(api.DELETE('/api/jobs/{job}/rulebook', { params: 
 const at = ref('')
 const asks = ref('inside')
 const school = ref('')
-const places = computed(() => v.value.rooms.flatMap((r) => [{ value: r.id, label: r.title, room: r.id, run: '' }, ...r.runs.map((k) => ({ value: `${r.id}/${k.id}`, label: `${r.title}, ${v.value.mouldings.find((m) => m.id === k.moulding)?.name || k.moulding}`, room: r.id, run: k.id }))]))
+const places = computed(() => v.value.rooms.flatMap((r) => [{ value: r.id, label: r.title, room: r.id, run: '' }, ...r.runs.map((k) => ({ value: `${r.id}/${k.id}`, label: `${r.title}, ${mouldingName(k.moulding)}`, room: r.id, run: k.id }))]))
 const place = computed(() => places.value.find((p) => p.value === at.value))
 const open = computed(() => book.value?.questions.filter((q) => q.over.includes(place.value?.run ? 'run' : 'room')) ?? [])
 const asked = computed(() => open.value.find((q) => q.code === asks.value) ?? open.value[0])
@@ -101,7 +101,7 @@ const others = computed(() =>
       const words: Record<string, string> = { coped: `the piece on the ${o.choice} gives way`, first: `${v.value.pieces.find((p) => p.id === o.choice || p.of === o.choice)?.label.toLowerCase() ?? 'a piece'} goes up first`, scarf_at: `scarfed at ${o.choice}`, lap: `the ${o.choice} part of each scarf laps over` }
       const corner = r.corners.find((c) => c.id === o.corner)
       const run = r.runs.find((k) => k.id === o.run)
-      return { id: o.id, where: [r.title, run && (v.value.mouldings.find((m) => m.id === run.moulding)?.name || run.moulding), corner && `corner ${corner.letter}`].filter(Boolean).join(', '), what: q ? `${q.asks.toLowerCase()}: ${schoolOf(q, o.choice)?.name ?? o.choice}` : (words[o.question] ?? o.question) }
+      return { id: o.id, where: [r.title, run && mouldingName(run.moulding), corner && `corner ${corner.letter}`].filter(Boolean).join(', '), what: q ? `${q.asks.toLowerCase()}: ${schoolOf(q, o.choice)?.name ?? o.choice}` : (words[o.question] ?? o.question) }
     }),
   ),
 )
@@ -110,7 +110,7 @@ const typed = shallowRef<{ of: string; op: Op; trial: TrialView } | null>(null)
 watch(() => v.value.revision, () => (typed.value = null))
 const measure = (field: string, of: string, read: (text: string) => unknown = (t) => t) => async (text: string, was: string) => {
   const op = setOp('rules', '', field, read(text), read(was))
-  const t = await take(api.POST('/api/jobs/{job}/try', { params: path.value, body: { ops: [op] } }))
+  const t = await tryOut({ ops: [op] })
   if (t.changes.length) typed.value = { of: `${of} ${text}`, op, trial: t }
   else await change(op)
 }

@@ -1,4 +1,5 @@
 import { computed, ref } from 'vue'
+import { api, type Op, take } from '../api/client'
 import { attempt, newId, setOp, view } from './job'
 import { chosen, room, runShown } from './place'
 
@@ -23,3 +24,5 @@ export function swap() {
 }
 export const overrideOf = (question: string, of: Partial<Override>) => room.value?.overrides.find((o) => o.question === question && (o.run ?? '') === (of.run ?? '') && (o.corner ?? '') === (of.corner ?? '') && (o.piece ?? '') === (of.piece ?? ''))
 export const comeInBy = (opening: string) => attempt(setOp('room', room.value!.id, 'entry', opening, room.value!.entry))
+/** What the job would come to by other rules, which are not taken. */
+export const tryOut = (by: { ops?: Op[]; set?: string; beside?: string }) => take(api.POST('/api/jobs/{job}/try', { params: { path: { job: view.value!.id } }, body: by }))

@@ -137,4 +137,6 @@ async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done:
 export const undo = () => turn('/api/jobs/{job}/undo', 'Undone.')
 export const redo = () => turn('/api/jobs/{job}/redo', 'Done again.')
 
+/** What a moulding is called: by its code where it has no name. */
+export const mouldingName = (id: string) => view.value?.mouldings.find((m) => m.id === id)?.name || id
 export const metric = computed(() => view.value?.unit === 'mm')

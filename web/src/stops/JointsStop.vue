@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent } from 'vue'
 import FloorPlan from '../parts/FloorPlan.vue'
 import LengthText from '../parts/LengthText.vue'
 import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../state/deciding'
-import { view } from '../state/job'
+import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown } from '../state/place'
 import CutList from './CutList.vue'
@@ -15,7 +15,7 @@ import PieceCard from './joints/PieceCard.vue'
 
 const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 
-const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: view.value!.mouldings.find((m) => m.id === k.moulding)?.name || k.moulding })))
+const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: mouldingName(k.moulding) })))
 const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
 const rooms = computed(() => (view.value?.rooms ?? []).map((r) => ({ ...r, rows: view.value!.pieces.filter((p) => p.room === r.id) })).filter((r) => r.rows.length))
 const sheets = [{ label: 'Corners', value: 'corners' }, { label: 'Cut list', value: 'cuts' }, { label: 'Order to hang', value: 'order' }]

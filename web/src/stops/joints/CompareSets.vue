@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, lineOf, take, type RuleBook, type ScoreView, type TrialView } from '../../api/client'
 import SetText from '../../parts/SetText.vue'
+import { tryOut } from '../../state/deciding'
 import { view } from '../../state/job'
 import { tell } from '../../state/notice'
 
@@ -19,7 +20,7 @@ void take(api.GET('/api/jobs/{job}/rulebook', { params: { path: { job } } })).th
 })
 watch([set, beside, () => view.value?.revision], async () => {
   try {
-    trial.value = await take(api.POST('/api/jobs/{job}/try', { params: { path: { job } }, body: { set: set.value, beside: beside.value } }))
+    trial.value = await tryOut({ set: set.value, beside: beside.value })
   } catch (e) {
     tell(lineOf(e), true)
   }

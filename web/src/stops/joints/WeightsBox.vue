@@ -2,7 +2,7 @@
 // How much each of four wishes counts when it is chosen who is coped.
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { api, take } from '../../api/client'
+import { tryOut } from '../../state/deciding'
 import { attempt, setOp, view } from '../../state/job'
 
 const weights = [
@@ -18,7 +18,7 @@ const op = (field: Field, e: Event) => setOp('rules', '', field, Number((e.targe
 const would = ref('')
 const weigh = useDebounceFn(async (field: Field, e: Event) => {
   try {
-    const t = await take(api.POST('/api/jobs/{job}/try', { params: { path: { job: view.value!.id } }, body: { ops: [op(field, e)] } }))
+    const t = await tryOut({ ops: [op(field, e)] })
     const n = t.changes.length
     would.value = n ? `Let go here, ${n} ${n === 1 ? 'piece changes' : 'pieces change'}: ${t.changes.slice(0, 3).map((c) => c.label.toLowerCase()).join(', ')}${n > 3 ? ' and others' : ''}.` : 'Let go here, no piece changes.'
   } catch {
