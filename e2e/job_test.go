@@ -116,7 +116,7 @@ func TestFromTapeToSaw(t *testing.T) {
 	// A wall measured again after its piece was cut is a note, not a silent change.
 	b.chord(input.ModifierAlt, "2")
 	b.see("6 of 6 walls")
-	b.press("j") // from the piece that came next at the saw, on wall 6
+	js[bool](b, "(document.querySelectorAll('.band .wall')[0].click(), true)")
 	b.press(kb.Enter)
 	b.enter("Wall 1", "12' 1/2")
 	b.see("Base 1 was cut at 12′ and is now planned at 12′ 1/2″, 1/2″ longer.")

@@ -14,8 +14,9 @@ import (
 )
 
 // WriteCutSheetPDF writes the cut list to hang beside the saw: by moulding and room, in
-// large type, each piece drawn with its ends and two boxes to tick, in the order to hang.
-func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan) error {
+// large type, each piece drawn with its ends, two boxes to tick and a code that opens it at
+// the saw, in the order to hang. link gives the address behind the code.
+func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece string) string) error {
 	s := newPage(j.Unit.Metric(), "Cut sheet: "+j.Name, "Cut sheet · "+j.Name)
 	s.put(s.left, "Cut sheet", "B", 22, false)
 	s.put(s.right, j.Name, "B", 13, true)
@@ -42,7 +43,9 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan) error {
 					s.rule(false)
 					first = false
 				}
-				s.cutLine(j, q, labels, float64(q.Cut)/float64(longest))
+				if err := s.cutLine(j, q, labels, float64(q.Cut)/float64(longest), link(q.ID)); err != nil {
+					return err
+				}
 			}
 		}
 	}
@@ -58,10 +61,18 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan) error {
 	return s.write(w)
 }
 
-// cutLine is one piece: boxes, name and order, length, the bar, and what is on its ends.
-func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share float64) {
-	s.down(30, 34)
+// sheetCode is the side of a piece's code on the sheet, in points: 14 mm, which a phone reads
+// at arm's length.
+const sheetCode = 40.0
+
+// cutLine is one piece: boxes, name and order, length, the bar, what is on its ends, and its
+// code.
+func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share float64, link string) error {
+	s.down(30, 40)
 	y := s.y
+	if err := s.code(link, s.right-sheetCode, y-18, sheetCode); err != nil {
+		return err
+	}
 	s.box(s.left, 14)
 	s.box(s.left+19, 14)
 	s.put(s.left+40, q.Label, "B", 15, false)
@@ -86,13 +97,14 @@ func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share 
 	if length != measured {
 		s.put(s.left+216, "measured "+measured, "", 9.5, true)
 	}
-	from := s.left + 232
-	s.bar(q, from, from+60+(s.right-from-76)*share, y-14)
+	from, right := s.left+232, s.right-sheetCode-12
+	s.bar(q, from, from+60+(right-from-76)*share, y-14)
 	s.y = y + 11
-	s.wrap(from, s.right-from, sheetEnd(joint.Left, q.Left, labels), "", 9.5, 11.5)
-	s.wrap(from, s.right-from, sheetEnd(joint.Right, q.Right, labels), "", 9.5, 11.5)
-	s.y = max(s.y-5, y+18)
+	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels), "", 9.5, 11.5)
+	s.wrap(from, right-from, sheetEnd(joint.Right, q.Right, labels), "", 9.5, 11.5)
+	s.y = max(s.y-5, y+26)
 	s.rule(true)
+	return nil
 }
 
 // sheetEnd tells an end in a line: what it is, into what, and how the saw is set.

@@ -27,7 +27,7 @@ func ferryPlan(t *testing.T) (job.Job, plan.Plan) {
 func TestCutSheet(t *testing.T) {
 	j, p := ferryPlan(t)
 	var b bytes.Buffer
-	require.NoError(t, WriteCutSheetPDF(&b, j, p))
+	require.NoError(t, WriteCutSheetPDF(&b, j, p, func(id string) string { return "https://192.168.4.20:8485/jobs/ferry-house/saw?piece=" + id }))
 	assert.True(t, bytes.HasPrefix(b.Bytes(), []byte("%PDF-")))
 	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
 	keep(t, "cut-sheet.pdf", b.Bytes())
@@ -36,7 +36,7 @@ func TestCutSheet(t *testing.T) {
 	}
 	crown := piece(t, p, "wh-crown.wh3")
 	assert.Contains(t, sheetEnd("left", crown.Left, labels(p)), "into Crown 2")
-	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}), "and a job with nothing in it")
+	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) string { return "" }), "and a job with nothing in it")
 }
 
 func piece(t *testing.T, p plan.Plan, id string) plan.Piece {

@@ -10,33 +10,26 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
-	"gnomon/core/picture"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
 	"gnomon/store"
 )
 
-// BenchView is the saw set for an end: from above, from the end, and in space.
-type BenchView struct {
-	picture.Bench
-	Solid picture.Solid `json:"solid"`
-}
-
 // Trimming takes something off a piece that was cut, to cut it again.
 type Trimming struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Piece  string `json:"piece" maxLength:"200"`
-	End    string `json:"end" enum:"left,right"`
-	Off    string `json:"off" maxLength:"60" doc:"as typed: 1/32"`
-	By     string `json:"by,omitempty" maxLength:"200"`
-	Why    string `json:"why,omitempty" maxLength:"200"`
+	Sender
+	Piece string `json:"piece" maxLength:"200"`
+	End   string `json:"end" enum:"left,right"`
+	Off   string `json:"off" maxLength:"60" doc:"as typed: 1/32"`
+	By    string `json:"by,omitempty" maxLength:"200"`
+	Why   string `json:"why,omitempty" maxLength:"200"`
 }
 
 // Ordering chooses the order at the saw.
 type Ordering struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	By     string `json:"by" enum:"longest,room,moves"`
-	Anew   bool   `json:"anew,omitempty" doc:"lay the sticks out anew so that each holds its pieces in that order"`
+	Sender
+	By   string `json:"by" enum:"longest,room,moves"`
+	Anew bool   `json:"anew,omitempty" doc:"lay the sticks out anew so that each holds its pieces in that order"`
 }
 
 // Anew is what laying out anew for an order would cost.
@@ -61,28 +54,7 @@ type PairView struct {
 }
 
 func (s *server) atSaw(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/bench", "get-bench", "The saw set for one end of a piece, drawn"), func(_ context.Context, in *struct {
-		JobPath
-		Piece string `query:"piece" required:"true" maxLength:"200"`
-		End   string `query:"end" required:"true" enum:"left,right"`
-	}) (*Body[BenchView], error) {
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		q, err := pieceOf(p, in.Piece)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		e := q.End(joint.Hand(in.End))
-		if e.Setting == nil {
-			return nil, problem(http.StatusUnprocessableEntity, "This end has no setting: its corner's reading is impossible on its scale.", FieldProblem{Field: "end", Value: in.End, Message: "no setting", Remedy: "Read the corner again at Measure."})
-		}
-		c := picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}
-		st := picture.StockOf(j.Moulding(q.Moulding))
-		return &Body[BenchView]{BenchView{picture.OnSaw(c, st), picture.Turned(c, st)}}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Trimming
 	}) (*Body[JobView], error) {
@@ -90,16 +62,20 @@ func (s *server) atSaw(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
+		if was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender)); err != nil || was {
+			// Sent again, since its answer was lost: nothing more comes off.
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.again(ctx, in.Job, in.Body.Client)
+		}
 		ops, err := trimmed(&j, p, in.Body)
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		for i := range ops {
-			stamp(&ops[i])
-		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order", "Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order", "Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Ordering
 	}) (*Body[JobView], error) {
@@ -107,7 +83,7 @@ func (s *server) atSaw(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order/try", "try-order", "What laying the sticks out anew for an order would cost"), func(_ context.Context, in *struct {
 		JobPath

@@ -66,7 +66,7 @@ func TestFittingOffTheRequestPath(t *testing.T) {
 	s := stockOf(v, "hall-base")
 	assert.True(t, s.Laid && s.Valid && s.Bounded)
 	assert.Equal(t, f.Found.Cost, s.Cost)
-	assert.True(t, v.CanUndo)
+	assert.True(t, *v.CanUndo)
 	total := int64(0)
 	for _, l := range s.Lots {
 		total += l.Cost.Cents

@@ -9,59 +9,93 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
+	"gnomon/share"
 	"gnomon/store"
 )
 
+// Sender is who sends a change, and what it says of the sending.
+type Sender struct {
+	Client string `json:"client" minLength:"1" maxLength:"64" doc:"this browser; undo takes back its own changes"`
+	Once   string `json:"once,omitempty" maxLength:"64" doc:"a name for this very request: sent again, it is answered and not made again"`
+	Ago    int64  `json:"ago,omitempty" minimum:"0" maximum:"31536000" doc:"how many seconds ago it was done, where it was kept meanwhile"`
+}
+
 // Change is a set of steps to make as one.
 type Change struct {
-	Client string    `json:"client" minLength:"1" maxLength:"64" doc:"this browser; undo takes back its own changes"`
-	Ops    []edit.Op `json:"ops" minItems:"1" maxItems:"500"`
+	Sender
+	Ops []edit.Op `json:"ops" minItems:"1" maxItems:"500"`
 }
 
 // Turn says whose last change to undo or redo.
-type Turn struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-}
+type Turn struct{ Sender }
 
 func (s *server) edits(api huma.API) {
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Change
 	}) (*Body[JobView], error) {
-		for i := range in.Body.Ops {
-			stamp(&in.Body.Ops[i])
+		if d := deviceOf(ctx); d != nil {
+			if err := allowed(share.Rights(d.Rights), in.Body.Ops); err != nil {
+				return nil, err
+			}
 		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, in.Body.Ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Turn
 	}) (*Body[JobView], error) {
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Undo(in.Job, in.Body.Client) })
+		r, err := s.store.Undo(in.Job, s.by(ctx, in.Body.Sender))
+		return s.changed(ctx, in.Job, in.Body.Client, r, err)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Turn
 	}) (*Body[JobView], error) {
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Redo(in.Job, in.Body.Client) })
+		r, err := s.store.Redo(in.Job, s.by(ctx, in.Body.Sender))
+		return s.changed(ctx, in.Job, in.Body.Client, r, err)
 	})
 }
 
-func (s *server) changed(id, client string, change func() (store.Result, error)) (*Body[JobView], error) {
-	r, err := change()
+// clientOf is who a browser is. What a device says of itself holds within that device: it
+// cannot take back what another did.
+func (s *server) clientOf(ctx context.Context, client string) string {
+	if d := deviceOf(ctx); d != nil {
+		return d.ID + "/" + client
+	}
+	return client
+}
+
+func (s *server) by(ctx context.Context, from Sender) store.By {
+	return store.By{Client: s.clientOf(ctx, from.Client), Once: from.Once}
+}
+
+// do makes steps as one change, and puts on facts when they were made and by whom.
+func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) (*Body[JobView], error) {
+	at, by := time.Now().Add(-time.Duration(from.Ago)*time.Second).UTC().Format(time.RFC3339), ""
+	if d := deviceOf(ctx); d != nil {
+		by = d.Name
+	}
+	for i := range ops {
+		stamp(&ops[i], at, by)
+	}
+	r, err := s.store.Do(id, s.by(ctx, from), ops)
+	return s.changed(ctx, id, from.Client, r, err)
+}
+
+// changed tells everybody of a change and answers it.
+func (s *server) changed(ctx context.Context, id, client string, r store.Result, err error) (*Body[JobView], error) {
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	s.hub.tell(id, Changed{Revision: r.Revision, Client: client})
-	return s.answer(id, client, r)
+	s.hub.tell(id, Changed{Revision: r.Revision})
+	return s.answer(ctx, id, client, r)
 }
 
-// now is the time as facts keep it.
-func now() string { return time.Now().UTC().Format(time.RFC3339) }
-
-// stamp puts the time on a mark: the core knows no clock.
-func stamp(o *edit.Op) {
-	if o.Do != edit.Record && o.Do != edit.Unmark && !(o.Do == edit.Add && o.Kind == "hand") {
+// stamp puts the time and the maker on a fact: the core knows neither clock nor devices.
+func stamp(o *edit.Op, at, by string) {
+	mark := o.Do == edit.Record || o.Do == edit.Unmark
+	if !mark && !(o.Do == edit.Add && o.Kind == "hand") {
 		return
 	}
 	var fields map[string]any
@@ -71,6 +105,12 @@ func stamp(o *edit.Op) {
 	if fields == nil {
 		fields = map[string]any{}
 	}
-	fields["at"] = now()
+	fields["at"] = at
+	if mark {
+		delete(fields, "by")
+		if by != "" {
+			fields["by"] = by
+		}
+	}
 	o.Value, _ = json.Marshal(fields)
 }

@@ -3,11 +3,14 @@ package server
 import (
 	"bytes"
 	"context"
+	"io"
 	"net/http"
 	"net/url"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/job"
+	"gnomon/core/plan"
 	"gnomon/files"
 )
 
@@ -56,23 +59,25 @@ func (s *server) files(api huma.API) {
 		}
 		return files.WritePlanCSV(b, j, p)
 	})
-	s.file(api, "/api/jobs/{job}/cutsheet.pdf", "export-cut-sheet", "The cut list to print, with boxes to tick", "application/pdf", "cut-sheet.pdf", func(b *bytes.Buffer, id string) error {
-		j, p, err := s.planned(id)
-		if err != nil {
-			return err
-		}
-		return files.WriteCutSheetPDF(b, j, p)
-	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/labels.pdf", "export-labels", "Labels for the pieces, with codes that open them at the saw"), func(_ context.Context, in *At) (*Download, error) {
+	s.coded(api, "cutsheet.pdf", "export-cut-sheet", "The cut list to print, with boxes to tick, and codes that open each piece at the saw", "cut-sheet.pdf", files.WriteCutSheetPDF)
+	s.coded(api, "labels.pdf", "export-labels", "Labels for the pieces, with codes that open them at the saw", "labels.pdf", files.WriteLabelsPDF)
+}
+
+// coded registers a sheet to print whose codes hold the address that devices reach.
+func (s *server) coded(api huma.API, path, id, summary, name string, write func(io.Writer, job.Job, plan.Plan, func(piece string) string) error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/"+path, id, summary), func(_ context.Context, in *At) (*Download, error) {
 		j, p, err := s.planned(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
+		base := s.reach(in.base)
 		var b bytes.Buffer
-		if err := files.WriteLabelsPDF(&b, j, p, in.link); err != nil {
+		if err := write(&b, j, p, func(piece string) string {
+			return base + "/jobs/" + url.PathEscape(in.Job) + "/saw?piece=" + url.QueryEscape(piece)
+		}); err != nil {
 			return nil, asProblem(err)
 		}
-		return &Download{"application/pdf", `inline; filename="labels.pdf"`, b.Bytes()}, nil
+		return &Download{"application/pdf", `inline; filename="` + name + `"`, b.Bytes()}, nil
 	})
 }
 
@@ -92,11 +97,6 @@ func (a *At) Resolve(ctx huma.Context) []error {
 	return nil
 }
 
-// link opens a piece at the saw.
-func (a *At) link(piece string) string {
-	return a.base + "/jobs/" + url.PathEscape(a.Job) + "/saw?piece=" + url.QueryEscape(piece)
-}
-
 // file registers a download made from a job.
 func (s *server) file(api huma.API, path, id, summary, kind, name string, write func(*bytes.Buffer, string) error) {
 	huma.Register(api, op(http.MethodGet, path, id, summary), func(_ context.Context, in *JobPath) (*Download, error) {
@@ -104,10 +104,6 @@ func (s *server) file(api huma.API, path, id, summary, kind, name string, write 
 		if err := write(&b, in.Job); err != nil {
 			return nil, asProblem(err)
 		}
-		how := "attachment"
-		if name == "cut-sheet.pdf" { // opened to be printed
-			how = "inline"
-		}
-		return &Download{kind, how + `; filename="` + name + `"`, b.Bytes()}, nil
+		return &Download{kind, `attachment; filename="` + name + `"`, b.Bytes()}, nil
 	})
 }

@@ -1,41 +1,131 @@
 package server
 
 import (
+	"context"
+	"errors"
 	"net"
 	"net/http"
 	"slices"
 	"strings"
+	"time"
+
+	"gnomon/store"
 )
 
-// guard refuses what no browser of ours sends: foreign Host headers, which a
-// rebound name would carry, and writes from another site's page.
-func guard(hosts []string, next http.Handler) http.Handler {
-	cross := http.NewCrossOriginProtection()
-	cross.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		refuse(w, problem(http.StatusForbidden, "Another site's page may not write here; open Gnomon itself.",
-			FieldProblem{Field: "Origin", Value: clip(r.Header.Get("Origin")), Message: "is not this program's address", Remedy: "Use the address that Gnomon printed."}))
-	}))
-	inner := cross.Handler(next)
+// policy is what a page of ours may do in a browser: load what ships with the program and
+// speak to it, nothing else, and no script or style that stands in the page itself.
+const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; object-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'"
+
+// slowest is how long an answer may take to be fetched. Streams have deadlines of their
+// own, event by event.
+const slowest = time.Minute
+
+// guard refuses what no browser of ours sends: foreign Host headers, which a rebound name
+// would carry, and requests that another site's page makes.
+func guard(known func(r *http.Request, host string) bool, next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if !knownHost(r.Host, hosts) {
+		h := w.Header()
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "same-origin")
+		h.Set("Content-Security-Policy", policy)
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		h.Set("X-Frame-Options", "DENY")
+		if isAPI(r) {
+			h.Set("Cache-Control", "no-store")
+		}
+		if !known(r, hostOf(r)) {
 			refuse(w, problem(http.StatusForbidden, "This name is not known here.",
 				FieldProblem{Field: "Host", Value: clip(r.Host), Message: "is not a name of this program", Remedy: "Use the address that Gnomon printed."}))
 			return
 		}
-		h := w.Header()
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "same-origin")
-		h.Set("Content-Security-Policy", "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'")
-		inner.ServeHTTP(w, r)
+		if foreign(r) {
+			refuse(w, problem(http.StatusForbidden, "Another site's page may not use this; open Gnomon itself.",
+				FieldProblem{Field: "Origin", Value: clip(r.Header.Get("Origin")), Message: "is not this program's address", Remedy: "Use the address that Gnomon printed."}))
+			return
+		}
+		if !strings.HasSuffix(r.URL.Path, "/events") {
+			_ = http.NewResponseController(w).SetWriteDeadline(time.Now().Add(slowest)) // a recorder in a test has none
+		}
+		next.ServeHTTP(w, r)
 	})
 }
 
-// knownHost takes the loopback names and those the server was told to listen on.
-func knownHost(host string, hosts []string) bool {
-	name, _, err := net.SplitHostPort(host)
-	if err != nil {
-		name = host
+func isAPI(r *http.Request) bool {
+	return r.URL.Path == "/api" || strings.HasPrefix(r.URL.Path, "/api/")
+}
+
+func scheme(r *http.Request) string {
+	if r.TLS != nil {
+		return "https"
 	}
-	name = strings.ToLower(strings.Trim(name, "[]"))
-	return slices.Contains([]string{"localhost", "127.0.0.1", "::1"}, name) || slices.Contains(hosts, name)
+	return "http"
+}
+
+// foreign tells whether another site's page made the request, as browsers say it. What is
+// no browser says neither, and has nothing that a page could make it send.
+func foreign(r *http.Request) bool {
+	if o := r.Header.Get("Origin"); o != "" && !strings.EqualFold(o, scheme(r)+"://"+r.Host) {
+		return true
+	}
+	site := r.Header.Get("Sec-Fetch-Site")
+	return isAPI(r) && site != "" && site != "same-origin" && site != "none"
+}
+
+func hostOf(r *http.Request) string {
+	name, _, err := net.SplitHostPort(r.Host)
+	if err != nil {
+		name = r.Host
+	}
+	return strings.ToLower(strings.Trim(name, "[]"))
+}
+
+var loopback = []string{"localhost", "127.0.0.1", "::1"}
+
+// atDesk are the names of the desk's own listener.
+func atDesk(_ *http.Request, host string) bool { return slices.Contains(loopback, host) }
+
+// onNetwork are the names of the shared listener: the machine's own, and the very address
+// that the connection came in by, since a laptop changes networks.
+func onNetwork(names []string) func(r *http.Request, host string) bool {
+	return func(r *http.Request, host string) bool {
+		if slices.Contains(names, host) {
+			return true
+		}
+		at, ok := r.Context().Value(http.LocalAddrContextKey).(*net.TCPAddr)
+		return ok && (at.IP.String() == host || at.IP.IsLoopback() && slices.Contains(loopback, host))
+	}
+}
+
+type deviceKey struct{}
+
+// deviceOf is the device that makes a request; none is the desk.
+func deviceOf(ctx context.Context) *store.Device {
+	d, _ := ctx.Value(deviceKey{}).(*store.Device)
+	return d
+}
+
+// joined lets none but devices that were let in at anything under /api, but for the route
+// by which they come in. The pages themselves are the program, the same for everybody.
+func (s *server) joined(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if !isAPI(r) || r.URL.Path == pairPath && r.Method == http.MethodPost {
+			next.ServeHTTP(w, r)
+			return
+		}
+		d, err := s.device(r)
+		if errors.Is(err, store.ErrNoDevice) {
+			refuse(w, problem(http.StatusUnauthorized, "This device has not joined, or no longer may.",
+				FieldProblem{Field: "device", Message: "is not known here", Remedy: "Join with a code from the desk."}))
+			return
+		}
+		if err != nil {
+			refuse(w, asProblem(err).(*Problem))
+			return
+		}
+		// What is on its way ends when the device is turned away or its time is over.
+		ctx, done := context.WithDeadline(context.WithValue(r.Context(), deviceKey{}, &d), d.Until)
+		defer s.sessions.watch(d.ID, done)()
+		next.ServeHTTP(w, r.WithContext(ctx))
+	})
 }

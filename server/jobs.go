@@ -3,14 +3,15 @@ package server
 import (
 	"context"
 	"net/http"
+	"reflect"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
-	"github.com/danielgtaylor/huma/v2/sse"
 
+	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
 	"gnomon/store"
 )
 
@@ -21,6 +22,13 @@ type JobPath struct {
 
 // Body is an answer with a JSON body.
 type Body[T any] struct{ Body T }
+
+// Encoded is an answer that is JSON already.
+type Encoded struct {
+	Type     string `header:"Content-Type"`
+	Encoding string `header:"Content-Encoding"`
+	Body     []byte
+}
 
 // JobEntry is a job in the list.
 type JobEntry struct {
@@ -51,13 +59,17 @@ func op(method, path, id, summary string) huma.Operation {
 }
 
 func (s *server) jobs(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs", "list-jobs", "List the jobs"), func(_ context.Context, _ *struct{}) (*Body[JobList], error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs", "list-jobs", "List the jobs"), func(ctx context.Context, _ *struct{}) (*Body[JobList], error) {
 		es, err := s.store.Jobs()
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		out := JobList{Jobs: []JobEntry{}}
+		d := deviceOf(ctx)
 		for _, e := range es {
+			if d != nil && d.Job != "" && d.Job != e.ID {
+				continue // let in for one job, it learns of no other
+			}
 			out.Jobs = append(out.Jobs, JobEntry(e))
 		}
 		return &Body[JobList]{out}, nil
@@ -69,65 +81,56 @@ func (s *server) jobs(api huma.API) {
 		}
 		return &Body[JobMade]{JobMade{id}}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan"), func(_ context.Context, in *struct {
+	get := op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan")
+	get.Responses = map[string]*huma.Response{"200": {Description: "OK", Content: map[string]*huma.MediaType{"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
+	huma.Register(api, get, func(ctx context.Context, in *struct {
 		JobPath
-		Client string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of"`
-	}) (*Body[JobView], error) {
-		j, rev, err := s.store.Job(in.Job)
+		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
+		Encoding string `header:"Accept-Encoding" hidden:"true"`
+	}) (*Encoded, error) {
+		p, err := s.current(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.answer(in.Job, in.Client, store.Result{Job: j, Revision: rev})
+		if in.Client != "" {
+			a, err := s.answer(ctx, in.Job, in.Client, store.Result{Job: p.job, Revision: p.revision})
+			if err != nil {
+				return nil, err
+			}
+			return &Encoded{Type: "application/json", Body: edit.Raw(a.Body)}, nil
+		}
+		// What all see alike is made once for all of them.
+		plain, packed, err := p.encoded()
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		if strings.Contains(in.Encoding, "gzip") {
+			return &Encoded{Type: "application/json", Encoding: "gzip", Body: packed}, nil
+		}
+		return &Encoded{Type: "application/json", Body: plain}, nil
 	})
 }
 
-// planned reads a job and builds its plan.
-func (s *server) planned(id string) (job.Job, plan.Plan, error) {
-	j, _, err := s.store.Job(id)
-	if err != nil {
-		return j, plan.Plan{}, err
-	}
-	p, err := plan.Build(j)
-	return j, p, err
-}
-
-// answer builds the plan of a job and makes its view.
-func (s *server) answer(id, client string, r store.Result) (*Body[JobView], error) {
-	p, err := plan.Build(r.Job)
+// answer makes the view of a job after a change, for the one who made it.
+func (s *server) answer(ctx context.Context, id, client string, r store.Result) (*Body[JobView], error) {
+	p, err := s.fresh.at(id, r.Revision, func() (job.Job, int64, error) { return r.Job, r.Revision, nil })
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	v := viewOf(id, r.Revision, r.Job, p)
-	if v.CanUndo, v.CanRedo, err = s.store.CanUndo(id, client); err != nil {
+	v := p.view
+	undo, redo, err := s.store.CanUndo(id, s.clientOf(ctx, client))
+	if err != nil {
 		return nil, asProblem(err)
 	}
+	v.CanUndo, v.CanRedo = &undo, &redo
 	return &Body[JobView]{v}, nil
 }
 
-func (s *server) live(api huma.API) {
-	sse.Register(api, huma.Operation{OperationID: "job-events", Method: http.MethodGet, Path: "/api/jobs/{job}/events", Summary: "Changes of a job as they happen"},
-		map[string]any{"hello": Hello{}, "changed": Changed{}},
-		func(ctx context.Context, in *JobPath, send sse.Sender) {
-			changes, leave := s.hub.listen(in.Job)
-			defer leave()
-			_, rev, err := s.store.Job(in.Job)
-			if err != nil || send.Data(Hello{rev}) != nil {
-				return
-			}
-			beat := time.NewTicker(20 * time.Second) // keeps the line open through proxies
-			defer beat.Stop()
-			for {
-				select {
-				case <-ctx.Done():
-					return
-				case c := <-changes:
-					err = send.Data(c)
-				case <-beat.C:
-					err = send.Data(Hello{rev})
-				}
-				if err != nil {
-					return
-				}
-			}
-		})
+// again answers a request that was made already.
+func (s *server) again(ctx context.Context, id, client string) (*Body[JobView], error) {
+	p, err := s.current(id)
+	if err != nil {
+		return nil, asProblem(err)
+	}
+	return s.answer(ctx, id, client, store.Result{Job: p.job, Revision: p.revision})
 }

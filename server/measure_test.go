@@ -28,7 +28,7 @@ func withInstruments(t *testing.T) (*httptest.Server, *instrument.Practice) {
 	rooms, err := instrument.ReadRooms(demo.TrueRooms)
 	require.NoError(t, err)
 	laser := instrument.NewLaser(rooms, 1)
-	srv := httptest.NewServer(New(Config{Store: s, Version: "test", Hosts: []string{"127.0.0.1"}, Instruments: []instrument.Source{laser, instrument.NewProtractor(rooms, 1)}}))
+	srv := httptest.NewServer(New(Config{Store: s, Version: "test", Instruments: []instrument.Source{laser, instrument.NewProtractor(rooms, 1)}}).Desk)
 	t.Cleanup(srv.Close)
 	return srv, laser
 }

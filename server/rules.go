@@ -70,8 +70,8 @@ type Naming struct {
 
 // Taking takes the rules of a set for a job.
 type Taking struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Name   string `json:"name" maxLength:"60"`
+	Sender
+	Name string `json:"name" maxLength:"60"`
 }
 
 // Trial asks what a job would come to: with steps made, or with the rules of a set; beside
@@ -139,7 +139,7 @@ func (s *server) rules(api huma.API) {
 		}
 		return s.ruleBook(in.Job)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Taking
 	}) (*Body[JobView], error) {
@@ -153,9 +153,9 @@ func (s *server) rules(api huma.API) {
 		}
 		ops := edit.TakeRules(j, set.Rules)
 		if len(ops) == 0 {
-			return s.answer(in.Job, in.Body.Client, store.Result{Job: j, Revision: rev})
+			return s.answer(ctx, in.Job, in.Body.Client, store.Result{Job: j, Revision: rev})
 		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/try", "try-rules", "What the job would come to otherwise, beside what it does"), func(_ context.Context, in *struct {
 		JobPath

@@ -132,6 +132,4 @@ func TestSheetsToPrint(t *testing.T) {
 		assert.True(t, strings.HasPrefix(string(b), "%PDF-"))
 	}
 	c.problem(404, "GET", "/api/jobs/nowhere/labels.pdf", "")
-	a := At{JobPath: JobPath{Job: "ferry-house"}, base: "http://192.168.1.20:8600"}
-	assert.Equal(t, "http://192.168.1.20:8600/jobs/ferry-house/saw?piece=wh-base.wh1~1", a.link("wh-base.wh1~1"))
 }

@@ -44,14 +44,14 @@ type LibraryPair struct {
 
 // FromLibrary takes a section or a pair into the job.
 type FromLibrary struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Pick   string `json:"pick" maxLength:"64" doc:"a section or a pair"`
-	Room   string `json:"room,omitempty" maxLength:"80" doc:"and lets it run there"`
+	Sender
+	Pick string `json:"pick" maxLength:"64" doc:"a section or a pair"`
+	Room string `json:"room,omitempty" maxLength:"80" doc:"and lets it run there"`
 }
 
 // NewSection is a section as entered: points as typed.
 type NewSection struct {
-	Client string       `json:"client" minLength:"1" maxLength:"64"`
+	Sender
 	Points []TypedPoint `json:"points" maxItems:"400"`
 	Moved  *MovedPoint  `json:"moved,omitempty" doc:"one of them was dragged to a place"`
 }
@@ -72,7 +72,7 @@ type TypedPoint struct {
 
 // SectionFile is a section from another program.
 type SectionFile struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
+	Sender
 	Format string `json:"format" enum:"svg,dxf,csv"`
 	Unit   string `json:"unit" enum:"in,mm" doc:"of the numbers in it"`
 	Left   bool   `json:"left" doc:"the wall is drawn on its right"`
@@ -83,7 +83,7 @@ func (s *server) sections(api huma.API) {
 	huma.Register(api, op(http.MethodGet, "/api/library", "get-library", "Sections and built-up crowns to begin from"), func(_ context.Context, _ *struct{}) (*Body[LibraryView], error) {
 		return &Body[LibraryView]{library()}, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job"), func(ctx context.Context, in *struct {
 		JobPath
 		Body FromLibrary
 	}) (*Body[JobView], error) {
@@ -95,23 +95,23 @@ func (s *server) sections(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
-	huma.Register(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section", "Give a moulding its section, point by point; none takes it away"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section", "Give a moulding its section, point by point; none takes it away"), func(ctx context.Context, in *struct {
 		SticksPath
 		Body NewSection
 	}) (*Body[JobView], error) {
-		return s.section(in.SticksPath, in.Body.Client, func(u measure.Unit) (profile.Outline, error) {
+		return s.section(ctx, in.SticksPath, in.Body.Sender, func(u measure.Unit) (profile.Outline, error) {
 			return typedOutline(in.Body.Points, in.Body.Moved, u)
 		})
 	})
 	imp := op(http.MethodPost, "/api/jobs/{job}/mouldings/{moulding}/section/import", "import-section", "Give a moulding its section from a file")
 	imp.MaxBodyBytes = 1 << 20
-	huma.Register(api, imp, func(_ context.Context, in *struct {
+	huma.Register(api, imp, func(ctx context.Context, in *struct {
 		SticksPath
 		Body SectionFile
 	}) (*Body[JobView], error) {
-		return s.section(in.SticksPath, in.Body.Client, func(measure.Unit) (profile.Outline, error) {
+		return s.section(ctx, in.SticksPath, in.Body.Sender, func(measure.Unit) (profile.Outline, error) {
 			return files.ReadSection(in.Body.Text, in.Body.Format, measure.Unit(in.Body.Unit), in.Body.Left)
 		})
 	})
@@ -300,7 +300,7 @@ func typedOutline(points []TypedPoint, moved *MovedPoint, u measure.Unit) (profi
 
 // section gives a moulding the section that is read in the job's unit, and the measures
 // that follow from it, as one change.
-func (s *server) section(in SticksPath, client string, read func(u measure.Unit) (profile.Outline, error)) (*Body[JobView], error) {
+func (s *server) section(ctx context.Context, in SticksPath, from Sender, read func(u measure.Unit) (profile.Outline, error)) (*Body[JobView], error) {
 	j, m, err := s.moulding(in.Job, in.Moulding)
 	if err != nil {
 		return nil, asProblem(err)
@@ -324,7 +324,7 @@ func (s *server) section(in SticksPath, client string, read func(u measure.Unit)
 	}
 	// The section goes first and last: between, it would not fit the measures.
 	ops := []edit.Op{set("section", []job.SectionPoint{}), set("height", next.Height), set("thickness", next.Thickness), set("wall_foot", next.WallFoot), set("ceiling_foot", next.CeilingFoot), set("section", next.Section)}
-	return s.changed(in.Job, client, func() (store.Result, error) { return s.store.Do(in.Job, client, ops) })
+	return s.do(ctx, in.Job, from, ops)
 }
 
 // sectionProblem answers what is no section, with its place.

@@ -1,11 +1,9 @@
 package server
 
 import (
-	"context"
 	"io/fs"
 	"net/http"
 	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -13,6 +11,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"gnomon/instrument"
+	"gnomon/share"
 	"gnomon/store"
 )
 
@@ -20,16 +19,21 @@ import (
 type Config struct {
 	Instruments []instrument.Source // what measures, beside the keyboard
 	Store       *store.Store
-	Web         fs.FS    // the built web application, index.html at its root
-	Hosts       []string // names besides the loopback's that it answers to
+	Web         fs.FS // the built web application, index.html at its root
+	Sharing     Sharing
 	Version     string
 }
 
 type server struct {
 	store    *store.Store
 	hub      *hub
+	people   *people
+	fresh    *fresh
 	searches *searches
 	sources  []instrument.Source
+	sharing  Sharing
+	codes    *share.Codes
+	sessions *sessions
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -38,15 +42,22 @@ const (
 	maxJobBody = 9 << 20
 )
 
-// New makes the handler of the whole program.
-func New(c Config) http.Handler {
+// Program is the whole program as its two listeners serve it. Desk is for the loopback:
+// whoever sits at this machine may do everything. Shared is for the local network: only
+// devices that were let in may do anything. Clear answers in the clear on a shared listener
+// that is private; it is nil where that is not.
+type Program struct{ Desk, Shared, Clear http.Handler }
+
+// New makes the handlers of the whole program.
+func New(c Config) Program {
 	r := chi.NewRouter()
 	r.Use(middleware.Recoverer)
 	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json", "image/svg+xml"))
-	API(r, c)
+	s := newServer(c)
+	s.api(r, c.Version)
 	app := pages(c.Web)
 	r.NotFound(func(w http.ResponseWriter, q *http.Request) {
-		if !strings.HasPrefix(q.URL.Path, "/api/") {
+		if !isAPI(q) {
 			app.ServeHTTP(w, q)
 			return
 		}
@@ -55,30 +66,32 @@ func New(c Config) http.Handler {
 	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
 		refuse(w, problem(http.StatusMethodNotAllowed, "This address does not take that method.", FieldProblem{Field: "method", Value: clip(q.Method), Message: "not allowed", Remedy: "See /api/openapi.json for what it takes."}))
 	})
-	return guard(c.Hosts, r)
+	network := onNetwork(c.Sharing.Names)
+	p := Program{Desk: guard(atDesk, r), Shared: guard(network, s.joined(r))}
+	if c.Sharing.Authority != nil {
+		p.Clear = trust(c.Sharing.Authority, network)
+	}
+	return p
+}
+
+func newServer(c Config) *server {
+	h := newHub()
+	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions()}
 }
 
 // API puts the API's routes on a router and gives their description.
-func API(r chi.Router, c Config) huma.API {
-	s := &server{store: c.Store, hub: newHub(), searches: newSearches(), sources: c.Instruments}
-	cfg := huma.DefaultConfig("Gnomon", c.Version)
+func API(r chi.Router, c Config) huma.API { return newServer(c).api(r, c.Version) }
+
+func (s *server) api(r chi.Router, version string) huma.API {
+	cfg := huma.DefaultConfig("Gnomon", version)
 	cfg.Info.Description = "Jobs, edits, plans and marks. Lengths are nanometres with their parts to typeset; angles are degrees."
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
 	cfg.CreateHooks = nil // no $schema in bodies
 	api := humachi.New(r, cfg)
-	s.jobs(api)
-	s.edits(api)
-	s.files(api)
-	s.quote(api)
-	s.rules(api)
-	s.sections(api)
-	s.atSaw(api)
-	s.sticks(api)
-	s.rack(api)
-	s.corner(api)
-	s.live(api)
-	s.instruments(api)
-	s.survey(api)
+	api.UseMiddleware(permit)
+	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack, s.corner, s.live, s.instruments, s.survey} {
+		part(api)
+	}
 	return api
 }
 
@@ -87,8 +100,17 @@ func API(r chi.Router, c Config) huma.API {
 func pages(web fs.FS) http.Handler {
 	server := http.FileServerFS(web)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Method != http.MethodGet && r.Method != http.MethodHead {
+			refuse(w, problem(http.StatusMethodNotAllowed, "Pages are only read.", FieldProblem{Field: "method", Value: clip(r.Method), Message: "not allowed", Remedy: "What changes a job is under /api."}))
+			return
+		}
+		if r.URL.Path == "/index.html" { // the page under its own name, as browsers keep it
+			r = r.Clone(r.Context())
+			r.URL.Path = "/"
+		}
 		if r.URL.Path != "/" {
 			if f, err := fs.Stat(web, r.URL.Path[1:]); err == nil && !f.IsDir() {
+				w.Header().Set("Cache-Control", "no-cache")
 				if strings.HasPrefix(r.URL.Path, "/assets/") { // built files carry a hash of their content in their names
 					w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 				}
@@ -101,26 +123,4 @@ func pages(web fs.FS) http.Handler {
 		w.Header().Set("Cache-Control", "no-cache")
 		server.ServeHTTP(w, r)
 	})
-}
-
-// Serve runs the handler until the context ends, then lets requests finish.
-func Serve(ctx context.Context, addr string, h http.Handler, ready func(addr string)) error {
-	l, err := listen(addr)
-	if err != nil {
-		return err
-	}
-	srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute,
-		// Streams end when the server does.
-		BaseContext: baseContext(ctx)}
-	done := make(chan error, 1)
-	go func() { done <- srv.Serve(l) }()
-	ready(l.Addr().String())
-	select {
-	case err := <-done:
-		return err
-	case <-ctx.Done():
-	}
-	stop, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-	defer cancel()
-	return srv.Shutdown(stop)
 }

@@ -170,10 +170,7 @@ func TestOrderAndPair(t *testing.T) {
 
 func TestBenchHasASolid(t *testing.T) {
 	c, id := start(t)
-	var b BenchView
-	code, _, body := c.send("GET", "/api/jobs/"+id+"/bench?piece=wh-crown.wh5&end=left", "")
-	require.Equal(t, 200, code)
-	require.NoError(t, json.Unmarshal(body, &b))
+	b, body := c.picture(id, "wh-crown.wh5", "left")
 	assert.Equal(t, "left", b.Solid.Keep)
 	assert.Equal(t, "bottom edge", b.Touches)
 	assert.Len(t, b.Solid.End, len(b.Solid.Section))

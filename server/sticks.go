@@ -11,7 +11,6 @@ import (
 	"gnomon/core/money"
 	"gnomon/core/nest"
 	"gnomon/core/plan"
-	"gnomon/store"
 )
 
 // SticksPath names a moulding of a job.
@@ -51,15 +50,15 @@ type FitView struct {
 
 // Shift moves a piece to another stick.
 type Shift struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Piece  string `json:"piece" maxLength:"200"`
-	To     string `json:"to" maxLength:"64" doc:"a stick of the layout, or new:0 for a new one of the moulding's first length"`
+	Sender
+	Piece string `json:"piece" maxLength:"200"`
+	To    string `json:"to" maxLength:"64" doc:"a stick of the layout, or new:0 for a new one of the moulding's first length"`
 }
 
 // Off keeps a piece off its offcut.
 type Off struct {
-	Client string `json:"client" minLength:"1" maxLength:"64"`
-	Piece  string `json:"piece" maxLength:"200"`
+	Sender
+	Piece string `json:"piece" maxLength:"200"`
 }
 
 // Tried is a layout as it would be.
@@ -107,7 +106,7 @@ func (s *server) sticks(api huma.API) {
 		r.stop()
 		return nil, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found"), func(ctx context.Context, in *struct {
 		SearchPath
 		Body Turn
 	}) (*Body[JobView], error) {
@@ -121,7 +120,7 @@ func (s *server) sticks(api huma.API) {
 		if l == nil {
 			return nil, problem(http.StatusConflict, "This search has found no plan yet.", FieldProblem{Field: "search", Message: "not done", Remedy: "Wait for it, or stop it with its best plan so far."})
 		}
-		return s.lay(in.Job, in.Body.Client, *l, r.was)
+		return s.lay(ctx, in.Job, in.Body.Sender, *l, r.was)
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/try", "try-move", "What moving a piece to another stick would do"), func(_ context.Context, in *struct {
 		SticksPath
@@ -138,7 +137,7 @@ func (s *server) sticks(api huma.API) {
 		now := p.StockOf(in.Moulding)
 		return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"), func(ctx context.Context, in *struct {
 		SticksPath
 		Body Shift
 	}) (*Body[JobView], error) {
@@ -146,9 +145,9 @@ func (s *server) sticks(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.lay(in.Job, in.Body.Client, l, j.Layout(in.Moulding))
+		return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"), func(ctx context.Context, in *struct {
 		SticksPath
 		Body Off
 	}) (*Body[JobView], error) {
@@ -160,9 +159,9 @@ func (s *server) sticks(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.lay(in.Job, in.Body.Client, l, j.Layout(in.Moulding))
+		return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack"), func(ctx context.Context, in *struct {
 		SticksPath
 		Body Turn
 	}) (*Body[JobView], error) {
@@ -174,7 +173,7 @@ func (s *server) sticks(api huma.API) {
 		if len(ops) == 0 {
 			return nil, problem(http.StatusConflict, "No finished stick has an offcut worth keeping.", FieldProblem{Field: "moulding", Value: in.Moulding, Message: "nothing to put away", Remedy: "Cut all pieces of a stick first, or keep shorter offcuts."})
 		}
-		return s.changed(in.Job, in.Body.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Body.Client, ops) })
+		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
 }
 
@@ -243,9 +242,9 @@ func (s *server) moved(id, moulding string, m Shift) (job.Job, plan.Plan, job.La
 }
 
 // lay keeps a layout, unless another came since was.
-func (s *server) lay(id, client string, l job.Layout, was *job.Layout) (*Body[JobView], error) {
+func (s *server) lay(ctx context.Context, id string, from Sender, l job.Layout, was *job.Layout) (*Body[JobView], error) {
 	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: edit.Raw(l), Was: edit.Raw(was)}
-	return s.changed(id, client, func() (store.Result, error) { return s.store.Do(id, client, []edit.Op{o}) })
+	return s.do(ctx, id, from, []edit.Op{o})
 }
 
 func rackOps(j *job.Job, p plan.Plan, moulding string) []edit.Op {

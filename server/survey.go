@@ -104,7 +104,7 @@ func (s *server) survey(api huma.API) {
 		}
 		return &Body[SurveyPreview]{out}, nil
 	})
-	huma.Register(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job"), func(_ context.Context, in *surveyFile) (*Body[JobView], error) {
+	huma.Register(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job"), func(ctx context.Context, in *surveyFile) (*Body[JobView], error) {
 		j, _, err := s.store.Job(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
@@ -125,7 +125,7 @@ func (s *server) survey(api huma.API) {
 			ops = append(ops, edit.Op{Do: edit.Add, Kind: "room", ID: r.ID, After: after, Value: edit.Raw(r)})
 			after = r.ID
 		}
-		return s.changed(in.Job, in.Client, func() (store.Result, error) { return s.store.Do(in.Job, in.Client, ops) })
+		return s.do(ctx, in.Job, Sender{Client: in.Client}, ops)
 	})
 	s.file(api, "/api/jobs/{job}/survey.csv", "survey-csv", "What was measured, one line a wall", "text/csv; charset=utf-8", "survey.csv", func(b *bytes.Buffer, id string) error {
 		j, _, err := s.store.Job(id)

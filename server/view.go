@@ -37,8 +37,8 @@ type JobView struct {
 	Prices    PricesView       `json:"prices"`
 	Quote     job.Quote        `json:"quote"`
 	Tools     ToolsView        `json:"tools"`
-	CanUndo   bool             `json:"canUndo"`
-	CanRedo   bool             `json:"canRedo"`
+	CanUndo   *bool            `json:"canUndo,omitempty" doc:"told to the one who asks for itself"`
+	CanRedo   *bool            `json:"canRedo,omitempty"`
 }
 
 // PieceView is a piece.
@@ -163,7 +163,7 @@ type FindingView struct {
 
 // ActView is one thing to do about a finding at once.
 type ActView struct {
-	Do   string `json:"do" enum:"again,keep,twice,shoot,drop"`
+	Do   string `json:"do" enum:"again,keep,twice,shoot,drop,unmark"`
 	Kind string `json:"kind"`
 	ID   string `json:"id"`
 	To   string `json:"to,omitempty" doc:"the other corner of a diagonal"`
@@ -180,6 +180,7 @@ type CutView struct {
 	Cautions []CautionView `json:"cautions"`
 	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
 	Mark     job.Mark      `json:"mark"`
+	Picture  string        `json:"picture,omitempty" doc:"what its picture is asked for by; none where its end has no setting"`
 }
 
 // CautionView is what can hurt at a cut.
@@ -262,6 +263,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
 	}
+	stocks := stocksOf(&j)
 	for _, c := range p.Cuts {
 		q := at[c.Piece]
 		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
@@ -269,6 +271,9 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, q.End(c.Hand).Pose.Code()
 		}
 		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch, Mark: m}
+		if k, st, ok := stocks.cut(&p, c); ok {
+			cv.Picture = k.Key(st)
+		}
 		for _, k := range c.Cautions {
 			cv.Cautions = append(cv.Cautions, CautionView(k))
 		}

@@ -33,30 +33,46 @@ type Result struct {
 	Revision int64
 }
 
+// By is who makes a change, and the name that they gave this very request. A request that
+// comes again, since its answer was lost, is answered and not made again.
+type By struct{ Client, Once string }
+
 // Do makes the steps as one change of the client: all or none. Errors are those
 // of package edit, or ErrNoJob.
-func (s *Store) Do(id, client string, ops []edit.Op) (Result, error) {
-	return s.apply(id, client, func(tx *gorm.DB) (string, string, []edit.Op, error) {
+func (s *Store) Do(id string, by By, ops []edit.Op) (Result, error) {
+	return s.apply(id, by, func(tx *gorm.DB) (string, string, []edit.Op, error) {
 		// A new step ends what could be redone.
-		err := tx.Model(&changeRow{}).Where("job_id = ? AND client = ? AND state = ?", id, client, undone).Update("state", spent).Error
+		err := tx.Model(&changeRow{}).Where("job_id = ? AND client = ? AND state = ?", id, by.Client, undone).Update("state", spent).Error
 		return kindDo, standing, ops, err
 	})
 }
 
 // Undo takes back the client's own last change that still stands.
-func (s *Store) Undo(id, client string) (Result, error) {
-	return s.again(id, client, standing, kindUndo, undone)
+func (s *Store) Undo(id string, by By) (Result, error) {
+	return s.again(id, by, standing, kindUndo, undone)
 }
 
 // Redo makes again the client's own last change that was undone.
-func (s *Store) Redo(id, client string) (Result, error) {
-	return s.again(id, client, undone, kindRedo, standing)
+func (s *Store) Redo(id string, by By) (Result, error) {
+	return s.again(id, by, undone, kindRedo, standing)
 }
 
-func (s *Store) again(id, client, from, kind, to string) (Result, error) {
-	return s.apply(id, client, func(tx *gorm.DB) (string, string, []edit.Op, error) {
+// Made tells whether a request was made already.
+func (s *Store) Made(id string, by By) (bool, error) { return made(s.db, id, by) }
+
+func made(tx *gorm.DB, id string, by By) (bool, error) {
+	if by.Once == "" {
+		return false, nil
+	}
+	var n int64
+	err := tx.Model(&changeRow{}).Where("job_id = ? AND client = ? AND request = ?", id, by.Client, by.Once).Count(&n).Error
+	return n > 0, err
+}
+
+func (s *Store) again(id string, by By, from, kind, to string) (Result, error) {
+	return s.apply(id, by, func(tx *gorm.DB) (string, string, []edit.Op, error) {
 		var last changeRow
-		if err := lastChange(tx, id, client, from).Take(&last).Error; err != nil {
+		if err := lastChange(tx, id, by.Client, from).Take(&last).Error; err != nil {
 			if errors.Is(err, gorm.ErrRecordNotFound) {
 				err = ErrNothing
 			}
@@ -74,7 +90,7 @@ func lastChange(tx *gorm.DB, id, client, state string) *gorm.DB {
 	return tx.Where("job_id = ? AND client = ? AND state = ?", id, client, state).Order("seq DESC")
 }
 
-func (s *Store) apply(id, client string, steps func(tx *gorm.DB) (kind, state string, ops []edit.Op, err error)) (Result, error) {
+func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state string, ops []edit.Op, err error)) (Result, error) {
 	var out Result
 	err := s.change(func(tx *gorm.DB) error {
 		old, err := load(tx, id)
@@ -84,6 +100,13 @@ func (s *Store) apply(id, client string, steps func(tx *gorm.DB) (kind, state st
 		j, err := old.toJob()
 		if err != nil {
 			return fmt.Errorf("job %s as kept: %w", id, err)
+		}
+		if was, err := made(tx, id, by); err != nil {
+			return err
+		} else if was {
+			out.Job = j
+			out.Revision, err = revision(tx, id)
+			return err
 		}
 		kind, state, ops, err := steps(tx)
 		if err != nil {
@@ -99,7 +122,7 @@ func (s *Store) apply(id, client string, steps func(tx *gorm.DB) (kind, state st
 		if err := s.syncRack(tx, id, j, next); err != nil {
 			return err
 		}
-		row := changeRow{JobID: id, Client: client, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse), At: s.now().Format(time.RFC3339)}
+		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse), At: s.now().Format(time.RFC3339)}
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}

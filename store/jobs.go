@@ -84,6 +84,19 @@ func (s *Store) Job(id string) (job.Job, int64, error) {
 	return j, rev, err
 }
 
+// Revision is the number of a job's last change, or ErrNoJob.
+func (s *Store) Revision(id string) (int64, error) {
+	var rev *int64
+	err := s.db.Raw("SELECT (SELECT coalesce(max(seq), 0) FROM changes WHERE job_id = jobs.id) FROM jobs WHERE id = ?", id).Scan(&rev).Error
+	if err == nil && rev == nil {
+		err = ErrNoJob
+	}
+	if err != nil {
+		return 0, err
+	}
+	return *rev, nil
+}
+
 func revision(tx *gorm.DB, id string) (int64, error) {
 	var rev int64
 	return rev, tx.Raw("SELECT coalesce(max(seq), 0) FROM changes WHERE job_id = ?", id).Scan(&rev).Error

@@ -36,14 +36,14 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	m := j.Moulding("galley-base")
 	stick := job.LaidStick{ID: "s1", Length: 168 * measure.Inch, Price: 21_70, Pieces: []job.Laid{{Piece: "ga-base.ga1", From: 0, To: 100 * measure.Inch}, {Piece: "ga-base.ga2", From: 101 * measure.Inch, To: 130 * measure.Inch}},
 		Spoiled: []job.Spoiled{{Label: "Base 9", From: 140 * measure.Inch, To: 150 * measure.Inch}}}
-	r, err := s.Do(first, "a", []edit.Op{layout(t, "galley-base", stick)})
+	r, err := s.Do(first, By{Client: "a"}, []edit.Op{layout(t, "galley-base", stick)})
 	require.NoError(t, err)
 	kept, _, err := s.Job(first)
 	require.NoError(t, err)
 	assert.Equal(t, r.Job, kept, "a layout comes back as it was, stick by stick")
 	assert.Equal(t, stick.Pieces, kept.Layouts[0].Sticks[0].Pieces)
 
-	_, err = s.Do(first, "a", []edit.Op{field("laid", "galley-base/s1", "rack", `"38 1/2\""`)})
+	_, err = s.Do(first, By{Client: "a"}, []edit.Op{field("laid", "galley-base/s1", "rack", `"38 1/2\""`)})
 	require.NoError(t, err)
 	all, err := s.Rack()
 	require.NoError(t, err)
@@ -60,7 +60,7 @@ func TestRackIsSharedByJobs(t *testing.T) {
 
 	// Laid out by the second job: the first cannot have it, nor take it back.
 	uses := layout(t, "galley-base", job.LaidStick{ID: "s1", Source: "rack:" + there[0].ID, Length: there[0].Length, Pieces: []job.Laid{{Piece: "ga-base.ga3", To: measure.Inch}}})
-	_, err = s.Do(second, "b", []edit.Op{uses})
+	_, err = s.Do(second, By{Client: "b"}, []edit.Op{uses})
 	require.NoError(t, err)
 	mine, err := s.RackFor(second, m)
 	require.NoError(t, err)
@@ -69,20 +69,20 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, gone)
 	var taken *Taken
-	_, err = s.Undo(first, "a")
+	_, err = s.Undo(first, By{Client: "a"})
 	require.ErrorAs(t, err, &taken)
 	require.ErrorAs(t, s.TakeFromRack(there[0].ID), &taken)
 	third, err := s.Create(ferry(t))
 	require.NoError(t, err)
-	_, err = s.Do(third, "c", []edit.Op{uses})
+	_, err = s.Do(third, By{Client: "c"}, []edit.Op{uses})
 	require.ErrorAs(t, err, &taken, "two jobs cannot lay out the same offcut")
 	kept, _, err = s.Job(third)
 	require.NoError(t, err)
 	assert.Empty(t, kept.Layouts, "nothing by halves")
 
-	_, err = s.Undo(second, "b")
+	_, err = s.Undo(second, By{Client: "b"})
 	require.NoError(t, err)
-	_, err = s.Undo(first, "a")
+	_, err = s.Undo(first, By{Client: "a"})
 	require.NoError(t, err)
 	all, err = s.Rack()
 	require.NoError(t, err)
@@ -106,19 +106,19 @@ func TestLookAndPricesAreKept(t *testing.T) {
 		field("moulding", "hall-base", "spares", `2`), field("moulding", "hall-base", "buy", `"fit"`), field("quote", "", "for", `"A trust"`), field("rules", "", "scarf", `22.5`), field("doors", "", "width", `"38"`),
 		{Do: edit.Add, Kind: "walls", ID: "x", In: "galley", Value: json.RawMessage(`"3, 4'6"`)},
 	}
-	r, err := s.Do(id, "a", ops)
+	r, err := s.Do(id, By{Client: "a"}, ops)
 	require.NoError(t, err)
 	kept, _, err := s.Job(id)
 	require.NoError(t, err)
 	assert.Equal(t, r.Job, kept)
 	assert.Equal(t, 174*measure.Inch, kept.Rooms[0].Walls[1].Rough.Length, "feet where a look is taken")
 	assert.Equal(t, 108*measure.Inch, kept.Room("galley").Look.Ceiling.Length)
-	_, err = s.Undo(id, "a")
+	_, err = s.Undo(id, By{Client: "a"})
 	require.NoError(t, err)
 	back, _, err := s.Job(id)
 	require.NoError(t, err)
 	assert.Equal(t, ferry(t), back)
-	_, err = s.Do(id, "a", []edit.Op{field("job", "", "unit", `"mm"`)})
+	_, err = s.Do(id, By{Client: "a"}, []edit.Op{field("job", "", "unit", `"mm"`)})
 	require.NoError(t, err)
 	metric, _, err := s.Job(id)
 	require.NoError(t, err)

@@ -83,6 +83,7 @@ type markRow struct {
 	BevelDeg float64
 	At       string
 	Pose     string
+	ByDevice string
 }
 
 func (markRow) TableName() string { return "marks" }
@@ -96,6 +97,7 @@ type changeRow struct {
 	Ops     string
 	Inverse string
 	At      string
+	Request string
 }
 
 func (changeRow) TableName() string { return "changes" }
@@ -151,7 +153,7 @@ func toRows(id, created string, j job.Job) rows {
 	}
 	for i, m := range j.Marks {
 		r.Marks = append(r.Marks, markRow{JobID: id, ID: m.ID, Pos: i, Kind: string(m.Kind), OfID: m.Of, Piece: m.Piece, Label: m.Label, Hand: m.End,
-			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At, Pose: m.Pose})
+			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At, Pose: m.Pose, ByDevice: m.By})
 	}
 	for _, l := range j.Layouts {
 		r.addLayout(id, l)
@@ -235,7 +237,7 @@ func (r rows) toJob() (job.Job, error) {
 	slices.SortFunc(r.Marks, func(a, b markRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	for _, m := range r.Marks {
 		j.Marks = append(j.Marks, job.Mark{ID: m.ID, Kind: job.MarkKind(m.Kind), Of: m.OfID, Piece: m.Piece, Label: m.Label, End: m.Hand,
-			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At, Pose: m.Pose})
+			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At, Pose: m.Pose, By: m.ByDevice})
 	}
 	if err := r.layouts(&j); err != nil {
 		return j, err

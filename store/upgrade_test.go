@@ -70,7 +70,7 @@ func TestUpgradeKeepsWhatWasMeasured(t *testing.T) {
 	undo, _, err := s.CanUndo("j", "me")
 	require.NoError(t, err)
 	assert.False(t, undo)
-	_, err = s.Do("j", "me", []edit.Op{set("length", "w-floor", "length", `97`)})
+	_, err = s.Do("j", By{Client: "me"}, []edit.Op{set("length", "w-floor", "length", `97`)})
 	require.NoError(t, err)
 	copies, err := filepath.Glob(path + ".schema3-*.bak")
 	require.NoError(t, err)

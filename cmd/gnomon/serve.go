@@ -10,6 +10,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"strings"
 	"syscall"
 	"time"
 
@@ -20,6 +21,7 @@ import (
 	"gnomon/files"
 	"gnomon/instrument"
 	"gnomon/server"
+	"gnomon/share"
 	"gnomon/store"
 	"gnomon/web"
 )
@@ -35,7 +37,39 @@ func dataFile(name string) string {
 
 func dbFlag(f *flag.FlagSet, name string) *string { return f.String("db", dataFile(name), "") }
 
-const addrDefault = "127.0.0.1:8484"
+const (
+	addrDefault  = "127.0.0.1:8484"
+	shareDefault = ":8485"
+)
+
+// sharing are the flags by which the program listens on the local network.
+type sharing struct {
+	on, tls *bool
+	addr    *string
+}
+
+func shareFlags(f *flag.FlagSet) sharing {
+	return sharing{f.Bool("share", false, ""), f.Bool("tls", false, ""), f.String("share-addr", shareDefault, "")}
+}
+
+// open makes ready what the flags ask for. The certificate lies beside the database.
+func (s sharing) open(db string) (server.Sharing, error) {
+	if !*s.on {
+		if *s.tls || *s.addr != shareDefault {
+			return server.Sharing{}, errUsage{"--tls and --share-addr say how to share; add --share"}
+		}
+		return server.Sharing{}, nil
+	}
+	out := server.Sharing{On: true, Address: *s.addr, Names: server.NamesOf()}
+	if *s.tls {
+		a, err := share.OpenAuthority(strings.TrimSuffix(db, ".db")+".tls", out.Names, time.Now)
+		if err != nil {
+			return out, err
+		}
+		out.Authority = a
+	}
+	return out, nil
+}
 
 func openStore(path string) (*store.Store, error) {
 	s, err := store.Open(path)
@@ -50,6 +84,7 @@ func cmdServe(args []string, out io.Writer) error {
 	f := flags("serve")
 	addr := f.String("addr", addrDefault, "")
 	db := dbFlag(f, "gnomon.db")
+	shared := shareFlags(f)
 	if _, err := parse(f, args, 0); err != nil {
 		return err
 	}
@@ -58,14 +93,32 @@ func cmdServe(args []string, out io.Writer) error {
 		return err
 	}
 	defer s.Close()
-	return serve(s, *addr, "/", nil, out)
+	sh, err := shared.open(*db)
+	if err != nil {
+		return err
+	}
+	return serve(s, *addr, sh, "/", nil, out)
 }
 
-func serve(s *store.Store, addr, page string, tools []instrument.Source, out io.Writer) error {
+func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []instrument.Source, out io.Writer) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	h := server.New(server.Config{Store: s, Web: web.Files(), Hosts: server.HostsOf(addr), Version: version, Instruments: tools})
-	return server.Serve(ctx, addr, h, func(at string) { fmt.Fprintf(out, "Gnomon is at http://%s%s\n", at, page) })
+	program := func(sh server.Sharing) server.Program {
+		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
+	}
+	return server.Serve(ctx, addr, sh, program, func(desk, shared string) {
+		fmt.Fprintf(out, "Gnomon is at http://%s%s\n", desk, page)
+		if !sh.On {
+			return
+		}
+		sh.Address = shared
+		fmt.Fprintf(out, "On the local network it is at %s. Devices join with a code that the desk makes: http://%s/devices\n", strings.Join(sh.Texts(), " and "), desk)
+		if sh.Authority == nil {
+			fmt.Fprintln(out, server.ListenerSees)
+		} else {
+			fmt.Fprintf(out, "Each device trusts its certificate once: http://%s. Compare its number: %s\n", sh.TrustAt(), sh.Authority.Fingerprint())
+		}
+	})
 }
 
 func cmdDemo(args []string, out io.Writer) error {
@@ -75,6 +128,7 @@ func cmdDemo(args []string, out io.Writer) error {
 	fresh := f.Bool("fresh", false, "")
 	practice := f.Bool("instruments", false, "")
 	printIt := f.Bool("print", false, "")
+	shared := shareFlags(f)
 	if _, err := parse(f, args, 0); err != nil {
 		return err
 	}
@@ -118,7 +172,11 @@ func cmdDemo(args []string, out io.Writer) error {
 		}
 		tools = []instrument.Source{instrument.NewLaser(rooms, uint64(time.Now().UnixNano())), instrument.NewProtractor(rooms, uint64(time.Now().UnixNano()))}
 	}
-	return serve(s, *addr, "/jobs/"+demo.ID+"/measure", tools, out)
+	sh, err := shared.open(*db)
+	if err != nil {
+		return err
+	}
+	return serve(s, *addr, sh, "/jobs/"+demo.ID+"/measure", tools, out)
 }
 
 func cmdImport(args []string, in io.Reader, out io.Writer) error {

@@ -6,8 +6,10 @@ import (
 	"gnomon/core/job"
 )
 
-// record appends a mark. Marks are numbered in the order they are made, so
-// that the step stays a pure function of the job.
+// record appends a mark, under the identifier that the step brings where it brings one:
+// a device that cuts out of reach must be able to name a mark before it has sent it.
+// Others are numbered in the order they are made, so that the step stays a pure
+// function of the job.
 func record(j *job.Job, op Op) (Op, error) {
 	var m job.Mark
 	if err := strict(op, &m); err != nil {
@@ -16,7 +18,10 @@ func record(j *job.Job, op Op) (Op, error) {
 	if m.Kind == job.MarkUndone {
 		return Op{}, &job.Invalid{Thing: "mark", Field: "kind", Value: string(m.Kind), Reason: "takes no mark back by itself", Remedy: "use unmark with the mark's id"}
 	}
-	m.ID, m.Of = nextMark(j), ""
+	m.ID, m.Of = op.ID, ""
+	if m.ID == "" {
+		m.ID = nextMark(j)
+	}
 	j.Marks = append(j.Marks, m)
 	return Op{Do: Unmark, ID: m.ID}, nil
 }
@@ -37,17 +42,20 @@ func unmark(j *job.Job, op Op) (Op, error) {
 		return Op{}, &Missing{"mark " + op.ID}
 	}
 	inv := Op{Do: Record, Value: Raw(found)}
-	j.Marks = append(j.Marks, job.Mark{ID: nextMark(j), Kind: job.MarkUndone, Of: op.ID, Piece: found.Piece, Label: found.Label, At: at(op, found)})
+	u := stamped(op, found)
+	u.ID, u.Kind, u.Of, u.Piece, u.Label = nextMark(j), job.MarkUndone, op.ID, found.Piece, found.Label
+	j.Marks = append(j.Marks, u)
 	return inv, nil
 }
 
-// at is when the step was made, where the caller said so in the value.
-func at(op Op, m *job.Mark) string {
+// stamped tells when and by whom the step was made, where the caller said so in the
+// value.
+func stamped(op Op, m *job.Mark) job.Mark {
 	var v job.Mark
 	if len(op.Value) > 0 && strict(op, &v) == nil {
-		return v.At
+		return job.Mark{At: v.At, By: v.By}
 	}
-	return m.At
+	return job.Mark{At: m.At, By: m.By}
 }
 
 func nextMark(j *job.Job) string {

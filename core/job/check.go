@@ -194,4 +194,5 @@ func (c *checker) mark(m Mark) {
 	c.text(thing, "piece", m.Piece)
 	c.text(thing, "label", m.Label)
 	c.text(thing, "at", m.At)
+	c.text(thing, "by", m.By)
 }

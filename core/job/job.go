@@ -9,7 +9,7 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 4
+const FileVersion = 5
 
 // Job is everything entered for one job.
 type Job struct {
@@ -161,6 +161,7 @@ type Mark struct {
 	Bevel  measure.Angle  `json:"bevel_deg"`
 	Pose   string         `json:"pose,omitempty"` // how it lay; none was upright
 	At     string         `json:"at,omitempty"`   // RFC 3339, UTC
+	By     string         `json:"by,omitempty"`   // the device that made it; none was the desk
 }
 
 // UnmarshalJSON reads a job. Beside the list of saws it takes the one saw of formats 1
@@ -187,17 +188,6 @@ func (j *Job) UnmarshalJSON(b []byte) error {
 	s.ID = or(s.ID, DefaultSaw().ID)
 	j.Saws, j.Saw = append(j.Saws, s), s.ID
 	return nil
-}
-
-// Undone tells which marks were taken back.
-func (j *Job) Undone() map[string]bool {
-	out := map[string]bool{}
-	for _, m := range j.Marks {
-		if m.Kind == MarkUndone {
-			out[m.Of] = true
-		}
-	}
-	return out
 }
 
 // Room finds a room.

@@ -217,12 +217,8 @@ func (b *builder) cutEnds(c *chain) map[[2]string]job.Mark {
 			}
 		}
 	}
-	undone := b.job.Undone()
 	last := map[[2]string]job.Mark{}
-	for _, m := range b.job.Marks {
-		if m.Kind == job.MarkUndone || undone[m.ID] {
-			continue
-		}
+	for _, m := range b.job.Standing() {
 		id, part, divided := strings.Cut(m.Piece, "~")
 		if m.Kind == job.MarkMiscut {
 			delete(last, [2]string{id, job.HandLeft})

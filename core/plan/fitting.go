@@ -150,11 +150,9 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*Piece, fixed, used map[stri
 
 // cutMarks tells which pieces have a standing mark of a cut.
 func cutMarks(j *job.Job) map[string]bool {
-	undone, out := j.Undone(), map[string]bool{}
-	for _, m := range j.Marks {
-		if !undone[m.ID] && m.Kind != job.MarkUndone {
-			out[m.Piece] = m.Kind == job.MarkCut
-		}
+	out := map[string]bool{}
+	for _, m := range j.Standing() {
+		out[m.Piece] = m.Kind == job.MarkCut
 	}
 	return out
 }

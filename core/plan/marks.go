@@ -2,6 +2,8 @@ package plan
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -15,39 +17,39 @@ const settingMoved measure.Angle = 0.05
 // marks lays the facts from the saw over the plan: which ends are cut, and
 // which marks no longer fit what is planned.
 func (b *builder) marks() {
-	undone := b.job.Undone()
 	at := make(map[string]int, len(b.plan.Pieces))
 	for i, p := range b.plan.Pieces {
 		at[p.ID] = i
 	}
-	cut := map[string]job.Mark{} // the standing mark of an end
-	var keys []string            // in the order they were first cut
-	for _, m := range b.job.Marks {
-		if m.Kind == job.MarkUndone || undone[m.ID] {
-			continue
-		}
-		i, planned := at[m.Piece]
+	cut := map[string][]job.Mark{} // the standing marks of an end since its wood was last spoiled
+	var keys []string              // in the order they were first cut
+	for _, m := range b.job.Standing() {
 		switch m.Kind {
 		case job.MarkMiscut:
 			// The wood is spoiled: both ends must be cut on another.
 			delete(cut, m.Piece+"/left")
 			delete(cut, m.Piece+"/right")
-			if planned {
+			if i, planned := at[m.Piece]; planned {
 				b.plan.Pieces[i].Miscuts++
 			}
 		case job.MarkCut:
 			k := m.Piece + "/" + m.End
 			keys = append(keys, k)
-			cut[k] = m
+			cut[k] = append(cut[k], m)
 		}
 	}
 	said := map[string]bool{}
+	twice := map[string][]job.Mark{}
 	for _, k := range keys {
-		m, ok := cut[k]
-		if !ok {
+		ms := cut[k]
+		if len(ms) == 0 {
 			continue
 		}
 		delete(cut, k)
+		m := ms[len(ms)-1]
+		if len(ms) > 1 {
+			twice[m.Piece] = append(twice[m.Piece], ms...)
+		}
 		i, planned := at[m.Piece]
 		if !planned {
 			if !said[m.Piece] {
@@ -57,17 +59,49 @@ func (b *builder) marks() {
 			continue
 		}
 		p := &b.plan.Pieces[i]
-		e := &p.Left
-		if m.End == string(joint.Right) {
-			e = &p.Right
-		}
-		e.Mark = m.ID
-		b.markMoved(p, e, m, said)
+		p.end(joint.Hand(m.End)).Mark = m.ID
+		b.markMoved(p, p.end(joint.Hand(m.End)), m, said)
 	}
 	for i := range b.plan.Pieces {
 		p := &b.plan.Pieces[i]
 		p.Done = p.Left.Mark != "" && p.Right.Mark != ""
+		if ms := twice[p.ID]; len(ms) > 0 {
+			b.markTwice(p, ms)
+		}
 	}
+}
+
+// markTwice tells of an end that was marked cut more than once: two who could not see each
+// other's marks. Both facts stay until somebody looks at the wood.
+func (b *builder) markTwice(p *Piece, ms []job.Mark) {
+	f := Finding{Code: "mark_twice", Severity: SeverityCheck, Stop: "saw", Room: p.Room, Kind: "piece", ID: p.ID,
+		Why:    "Neither mark was known where the other was made.",
+		Remedy: "Look how many there are. Take back a mark that was pressed by mistake; where there are two, keep one for a shorter piece and take its mark back."}
+	var who []string
+	ends := 0
+	for i, m := range ms {
+		if i == 0 || ms[i-1].End != m.End {
+			ends++
+		}
+		if !slices.Contains(who, maker(m)) {
+			who = append(who, maker(m))
+		}
+		f.Acts = append(f.Acts, Act{Do: "unmark", Kind: "mark", ID: m.ID, Text: fmt.Sprintf("Take back the %s end, %s", m.End, maker(m))})
+	}
+	end := ms[0].End + " end"
+	if ends > 1 {
+		end = "both ends"
+	}
+	f.Text = fmt.Sprintf("%s, %s, was marked cut twice: %s.", p.Label, end, strings.Join(who, " and "))
+	b.find(f)
+}
+
+// maker is who made a mark, in words.
+func maker(m job.Mark) string {
+	if m.By == "" {
+		return "at the desk"
+	}
+	return "by " + m.By
 }
 
 func (b *builder) markGone(m job.Mark) {

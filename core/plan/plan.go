@@ -195,7 +195,7 @@ const (
 // named, or from one corner to another.
 type Act struct {
 	Do   string
-	Kind string // wall, corner, diagonal; to keep: length, reading, diagonal
+	Kind string // wall, corner, diagonal; to keep: length, reading, diagonal; to unmark: mark
 	ID   string
 	To   string
 	Text string

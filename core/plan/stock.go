@@ -249,10 +249,13 @@ func (b *builder) bar(f *nest.Problem, st job.LaidStick, at map[string]*Piece) B
 
 // miscutsSince lists the standing miscuts made after the layout was accepted.
 func miscutsSince(j *job.Job, l *job.Layout) []job.Mark {
-	undone := j.Undone()
+	then := map[string]bool{}
+	for _, m := range j.Marks[:min(l.Marks, len(j.Marks))] {
+		then[m.ID] = true
+	}
 	var out []job.Mark
-	for i, m := range j.Marks {
-		if i >= l.Marks && m.Kind == job.MarkMiscut && !undone[m.ID] {
+	for _, m := range j.Standing() {
+		if m.Kind == job.MarkMiscut && !then[m.ID] {
 			out = append(out, m)
 		}
 	}

@@ -8,8 +8,12 @@ import RoomBand from './parts/RoomBand.vue'
 import { connect } from './state/instruments'
 import { useKeys } from './state/keys'
 import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt } from './state/job'
+import { byThumb, drawingWanted, handheld } from './state/measuring'
+import { me, stranger, whoAmI } from './state/me'
 import { notice } from './state/notice'
-import { roomId, stops } from './state/place'
+import { newer, reload } from './state/offline'
+import { whereabouts } from './state/people'
+import { chosen, pieceById, room, roomId, stops } from './state/place'
 
 // Dialogs are loaded when they are first wanted.
 const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
@@ -19,24 +23,41 @@ const WeightsBox = defineAsyncComponent(() => import('./stops/joints/WeightsBox.
 const CompareSets = defineAsyncComponent(() => import('./stops/joints/CompareSets.vue'))
 const ConflictBox = defineAsyncComponent(() => import('./shell/ConflictBox.vue'))
 
-void connect()
+const JoinPage = defineAsyncComponent(() => import('./shell/JoinPage.vue'))
 const route = useRoute()
 const router = useRouter()
 const box = ref<'' | 'go' | 'keys' | 'room' | 'compare'>('')
 const stop = computed(() => String(route.name ?? ''))
 const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(stop.value))
 
+// Nothing is asked for before it is known who asks.
+void whoAmI()
+watch(me, (is, was) => is && !was && void connect())
 watch(
-  () => route.params.job,
-  (id) => (id ? void openJob(String(id)) : stop.value && closeJob()),
+  () => [route.params.job, me.value !== null] as const,
+  ([id, known]) => {
+    if (!known) closeJob()
+    else if (id) void openJob(String(id))
+    else if (stop.value) closeJob()
+  },
   { immediate: true },
 )
+watch([me, stop], () => me.value && stop.value === 'join' && void router.replace(me.value.job ? { name: me.value.rights === 'saw' ? 'saw' : 'measure', params: { job: me.value.job } } : { name: 'jobs' }))
+// Where one is, for the others: at the saw with the piece that is not cut yet.
+watch(
+  () => [view.value?.id, stop.value, room.value?.id, chosen.value] as const,
+  ([job, at, inRoom, what]) => {
+    const piece = at === 'saw' && what?.kind === 'piece' && !pieceById.value.get(what.id)?.done ? what.id : undefined
+    whereabouts.value = job ? { job, where: at === 'measure' ? 'ladder' : at === 'saw' ? 'saw' : 'desk', room: inRoom, piece } : null
+  },
+)
+const thumb = computed(() => stop.value === 'measure' && byThumb.value && !!room.value?.walls.length)
 watch(
   () => route.query.room,
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
-const titles: Record<string, string> = { look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', rules: 'House rules', corner: 'One corner' }
+const titles: Record<string, string> = { devices: 'Devices', look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', rules: 'House rules', corner: 'One corner' }
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
 
 function toStop(n: number) {
@@ -59,21 +80,24 @@ useKeys({
 </script>
 
 <template>
-  <div class="shell" :class="stop">
+  <JoinPage v-if="stranger" />
+  <div v-else-if="me" class="shell" :class="[stop, { thumb }]">
     <StoryStick />
     <div class="work">
       <TopBar @go="box = 'go'" @keys="box = 'keys'" @new-room="box = 'room'" />
       <p v-if="missing && route.params.job" class="lost">{{ missing }} <RouterLink :to="{ name: 'jobs' }">All jobs</RouterLink></p>
       <template v-else-if="!route.params.job || view">
-        <RoomBand v-if="withBand" class="screen-only" />
+        <RoomBand v-if="withBand" class="screen-only" :thin="thumb" />
         <RouterView v-slot="{ Component }">
           <div class="pane">
             <main class="main"><component :is="Component" @new-room="box = 'room'" /></main>
-            <MarginNotes v-if="withBand"><WeightsBox v-if="stop === 'joints'" @compare="box = 'compare'" /></MarginNotes>
+            <MarginNotes v-if="withBand && !thumb"><WeightsBox v-if="stop === 'joints'" @compare="box = 'compare'" /></MarginNotes>
           </div>
         </RouterView>
       </template>
       <p v-else class="lost quiet">Opening the job…</p>
+      <button v-if="handheld && stop === 'measure' && drawingWanted && room?.walls.length" class="bykeys" type="button" @click="drawingWanted = false">Keys</button>
+      <p v-if="newer" class="newer screen-only" role="status">A newer Gnomon is running. <button class="link" type="button" @click="reload">Load its pages</button></p>
     </div>
     <GoBox v-if="box === 'go' && view" @close="box = ''" />
     <KeyList v-if="box === 'keys'" @close="box = ''" />
@@ -94,5 +118,9 @@ useKeys({
 .notice.bad { background: var(--brick); }
 @media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .pane > .main { overflow: visible; flex: none; } }
 @media (max-width: 640px) { .pane { padding-bottom: 76px; } .notice { bottom: 84px; width: calc(100vw - 24px); } }
+.newer { position: fixed; z-index: 39; right: 16px; top: 56px; padding: 8px 14px; border: 1px solid var(--chalk); border-radius: 3px; background: var(--sheet); }
+.bykeys { position: fixed; z-index: 21; right: 12px; bottom: 72px; min-height: 52px; padding: 0 22px; border: 0; border-radius: 3px; background: var(--chalk); color: #fff; font-weight: 600; font-size: 17px; }
+.shell.thumb .pane { overflow: hidden; } .shell.thumb .pane > .main { flex: 1; min-height: 0; overflow: hidden; }
+@media (max-width: 640px) { .shell.thumb .pane { padding-bottom: 60px; } }
 @media print { .shell, .work, .pane, .pane > .main { display: block; height: auto; overflow: visible; } }
 </style>

@@ -4,6 +4,8 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'jobs', component: () => import('./pages/JobsPage.vue') },
+    { path: '/join', name: 'join', component: () => import('./pages/DevicesPage.vue') },
+    { path: '/devices', name: 'devices', component: () => import('./pages/DevicesPage.vue') },
     { path: '/corner', name: 'corner', component: () => import('./pages/OneCorner.vue') },
     { path: '/jobs/:job', redirect: (to) => ({ name: 'measure', params: to.params }) },
     { path: '/jobs/:job/look', name: 'look', component: () => import('./stops/LookStop.vue') },

@@ -49,6 +49,10 @@ export type QuestionView = Schemas['QuestionView']
 export type TrialView = Schemas['TrialView']
 export type ScoreView = Schemas['ScoreView']
 export type Problem = Schemas['Problem']
+export type Me = Schemas['Me']
+export type ShareView = Schemas['ShareView']
+export type NewsView = Schemas['NewsView']
+export type { components }
 
 export const api = createClient<paths>({ baseUrl: '/' })
 
@@ -76,6 +80,10 @@ function sentence(s: string): string {
 
 const unreachable: Problem = { title: 'No answer', status: 0, detail: 'Gnomon does not answer. Start it again; nothing entered before is lost.', errors: [] }
 
+let heard: (p: Problem) => void = () => {}
+/** Who hears of every refusal, beside the one who asked. */
+export const onRefused = (f: typeof heard) => (heard = f)
+
 /** Gives the data of an answer or throws Refused. */
 export async function take<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let r: { data?: T; error?: unknown; response: Response }
@@ -84,6 +92,8 @@ export async function take<T>(call: Promise<{ data?: T; error?: unknown; respons
   } catch {
     throw new Refused(unreachable)
   }
-  if (r.data !== undefined && r.response.ok) return r.data
-  throw new Refused((r.error as Problem) ?? { ...unreachable, detail: `Gnomon answered ${r.response.status}. Reload the page.` })
+  if (r.response.ok) return r.data as T
+  const p = (r.error as Problem | undefined)?.detail ? (r.error as Problem) : { ...unreachable, status: r.response.status, detail: `Gnomon answered ${r.response.status}. Reload the page.` }
+  heard(p)
+  throw new Refused(p)
 }

@@ -2,6 +2,7 @@
 // The jobs, a new one, or none at all: one corner.
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { mayAll, me } from '../state/me'
 import { api, type JobEntry, lineOf, Refused, take } from '../api/client'
 
 const router = useRouter()
@@ -47,7 +48,7 @@ const day = (s: string) => new Date(s).toLocaleDateString(undefined, { year: 'nu
       </ul>
       <p v-if="error" class="stop" role="alert">{{ error }}</p>
     </section>
-    <section>
+    <section v-if="mayAll && !me?.job">
       <h2>Begin a job</h2>
       <form @submit.prevent="begin">
         <label>Name <input v-model="name" maxlength="200" placeholder="The Ferry House" /></label>
@@ -60,6 +61,12 @@ const day = (s: string) => new Date(s).toLocaleDateString(undefined, { year: 'nu
       <p>A protractor reading, and there is the saw: mitre, bevel, which side to keep. No job needed.</p>
       <RouterLink class="btn" :to="{ name: 'corner' }">Set one corner</RouterLink>
     </section>
+    <section v-if="me?.desk" class="try">
+      <h2>Phones and tablets</h2>
+      <p>On the ladder and at the saw, on the same job.</p>
+      <RouterLink class="btn plain" :to="{ name: 'devices' }">Devices</RouterLink>
+    </section>
+    <p v-else-if="me?.device" class="quiet small"><RouterLink :to="{ name: 'devices' }">{{ me.device }}</RouterLink> was let in here.</p>
     <p class="quiet small foot">Gnomon computes from what you enter. The workpiece and the saw’s own manual have the last word; wiring, gas and structural work belong to licensed trades, and local code decides.</p>
   </div>
 </template>

@@ -6,6 +6,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import LengthText from './LengthText.vue'
 import { choose, chosen, doubtful, isChosen, pieceById, room } from '../state/place'
 
+defineProps<{ thin?: boolean }>()
 const band = computed(() => room.value?.band)
 const wallOf = computed(() => new Map(room.value?.walls.map((w) => [w.id, w])))
 const at = (x: number) => `${(100 * x) / (band.value?.width || 1)}%`
@@ -22,7 +23,7 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 </script>
 
 <template>
-  <nav v-if="band && room" class="band" aria-label="The room unrolled, wall by wall">
+  <nav v-if="band && room" class="band" :class="{ thin }" aria-label="The room unrolled, wall by wall">
     <p v-if="!band.walls.length" class="empty quiet">No walls yet. Add the first one at Measure.</p>
     <div v-else ref="strip" class="strip">
       <button
@@ -82,4 +83,8 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
   .strip { min-width: 620px; height: 104px; }
   .corner { width: 44px; margin-left: -22px; }
 }
+/* A map at the top of the phone: walls and corners, no figures. */
+.band.thin { padding: 2px 22px 4px; } .thin .strip { height: 64px; } .thin .wall { top: 30px; height: 34px; padding-top: 7px; } .thin .fold { top: 28px; height: 36px; }
+.thin .len, .thin .scale, .thin .piece, .thin .door { display: none; } .thin .corner { height: 30px; }
+@media (max-height: 500px) { .band.thin { display: none; } }
 </style>

@@ -23,7 +23,7 @@ const elsewhere = computed(() => {
 /** The next of the same kind: only what it is about. */
 const short = (text: string) => `· ${text.replace(/^(Measure|Keep|Drop) | (again|as read)$/g, '')}`
 async function act(a: ActView) {
-  if (!['keep', 'drop'].includes(a.do) && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
+  if (!['keep', 'drop', 'unmark'].includes(a.do) && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
   await doAct(a)
 }
 function go(f: FindingView) {

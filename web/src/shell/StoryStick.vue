@@ -4,6 +4,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { view } from '../state/job'
+import { mayAll, me } from '../state/me'
 import { roomId, stops } from '../state/place'
 
 const route = useRoute()
@@ -32,11 +33,14 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
       </RouterLink>
     </nav>
     <nav class="apart" aria-label="Shop and bench">
-      <RouterLink v-if="view" class="stop" :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }" :to="to('shop')">
+      <RouterLink v-if="view && mayAll" class="stop" :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }" :to="to('shop')">
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
       <RouterLink class="stop" :class="{ on: route.name === 'corner' }" :to="{ name: 'corner' }">
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M1 7h18M3 7v10M17 7v10M3 13h14" /></svg><span class="word">Bench</span><span class="state">one corner</span>
+      </RouterLink>
+      <RouterLink v-if="me?.desk || !mayAll" class="stop desk" :class="{ on: route.name === 'devices' }" :to="{ name: 'devices', query: view ? { job: view.id } : {} }">
+        <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M6 2h8v16H6zM9 15.5h2M1 6v5M19 6v5" /></svg><span class="word">Devices</span>
       </RouterLink>
     </nav>
   </aside>
@@ -75,6 +79,7 @@ nav { position: relative; display: flex; flex-direction: column; }
   .apart { flex: 2; border: 0; padding: 0; }
   .stop, .apart .stop { min-height: 56px; min-width: 48px; justify-content: center; align-items: center; } .word { font-size: 12px; }
   nav { flex: 5; }
+  .desk { display: none; }
   .count { position: absolute; top: 2px; right: 2px; font-size: 11px; }
 }
 </style>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { lengthUnits } from '../state/choices'
 import InstrumentLight from './InstrumentLight.vue'
+import PeopleLine from './PeopleLine.vue'
+import { mayAll, mayMeasure } from '../state/me'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { RoomView } from '../api/client'
@@ -39,18 +41,19 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
               <p v-if="f.name" class="storey quiet small">{{ f.name }}</p>
               <el-dropdown-item v-for="r in f.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
             </template>
-            <el-dropdown-item command="+" divided>Add room…</el-dropdown-item>
+            <el-dropdown-item v-if="mayMeasure" command="+" divided>Add room…</el-dropdown-item>
           </el-dropdown-menu>
         </template>
       </el-dropdown>
+      <PeopleLine />
       <span class="space" />
       <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')"><span>Go to a wall, corner, piece…</span> <kbd>Ctrl K</kbd></button>
       <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo"><svg viewBox="0 0 20 20"><path d="M4 8h8a4 4 0 0 1 0 8H8M4 8l4-4M4 8l4 4" /></svg></button>
       <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo"><svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg></button>
       <InstrumentLight />
-      <el-segmented class="units" aria-label="Units" :model-value="view.unit" :options="lengthUnits" @change="setUnit" />
+      <el-segmented v-if="mayAll" class="units" aria-label="Units" :model-value="view.unit" :options="lengthUnits" @change="setUnit" />
       <button class="tool keys" type="button" title="Keys (?)" aria-label="Keys" @click="$emit('keys')">?</button>
-      <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">not connected</span>
+      <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">out of reach</span>
     </template>
     <template v-else>
       <RouterLink class="job" :to="{ name: 'jobs' }">All jobs</RouterLink><span class="space" />

@@ -1,5 +1,5 @@
 import { onBeforeUnmount, onMounted } from 'vue'
-import { toTray } from './instruments'
+import { give, toTray, waiting } from './instruments'
 
 /** True where typing is meant: single keys do nothing there. */
 function typing(t: EventTarget | null): boolean {
@@ -55,8 +55,10 @@ function on(e: KeyboardEvent) {
     if (k === 'enter' && burst.length > 1) {
       e.preventDefault()
       clearTimeout(timer)
-      if (/\d/.test(burst)) toTray(burst.trim(), '', 'typed by an instrument')
+      const typed = burst.trim()
       burst = ''
+      // Where the screen itself waits for a reading it needs no field for it.
+      if (/\d/.test(typed)) void (waiting.value ? give(typed, waiting.value.kind) : toTray(typed, '', 'typed by an instrument'))
       return
     }
     // Enter presses the button that has the focus, not the screen's key.

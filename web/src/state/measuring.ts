@@ -1,3 +1,4 @@
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { setOp, attempt } from './job'
 import { choose, room } from './place'
@@ -12,6 +13,12 @@ export const twice = ref(false)
 export const sheetOpen = ref<'' | 'openings' | 'wall' | 'corner' | 'room' | 'diagonals'>('')
 /** A diagonal about to be shot. */
 export const shooting = ref<{ from: string; to: string } | null>(null)
+/** A phone, held either way: one thing at a time fills it, with keys for a thumb. */
+const handheld = useMediaQuery('(max-width: 640px), (max-width: 960px) and (max-height: 500px)')
+/** The keys were put away for the drawing and its sheets. */
+export const drawingWanted = useLocalStorage('gnomon.drawing', false)
+export const byThumb = computed(() => handheld.value && !drawingWanted.value)
+export { handheld }
 /** What is to be measured now: a finding's act, or what is missing. */
 export const wanted = shallowRef<{ kind: string; id: string } | null>(null)
 
@@ -41,6 +48,9 @@ export async function doAct(a: { do: string; kind: string; id: string; to?: stri
       break
     case 'drop':
       await attempt({ do: 'remove', kind: 'override', id: a.id })
+      break
+    case 'unmark':
+      await attempt({ do: 'unmark', id: a.id })
       break
     case 'keep':
       await attempt(setOp(a.kind, a.id, 'kept', true))

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // A piece cut again, or its length decided by hand: something off, a number, or none.
 import { computed, ref } from 'vue'
-import { api, type PieceView } from '../api/client'
+import type { PieceView } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import LengthText from '../parts/LengthText.vue'
-import { attempt, change, metric, trySend, view } from '../state/job'
+import { attempt, change, metric, sendNow, view } from '../state/job'
+import { add, refused, throwAway } from '../state/queue'
 
 const props = defineProps<{ piece: PieceView; hand: 'left' | 'right' }>()
 const emit = defineEmits<{ close: [] }>()
@@ -16,8 +17,12 @@ const named = (text: string) => {
   localStorage.setItem('gnomon-who', text)
 }
 async function off(text: string) {
-  const body = { piece: props.piece.id, end: props.hand, off: text, by: who.value, why: why.value }
-  if (await trySend((client) => api.POST('/api/jobs/{job}/recut', { params: { path: { job: view.value!.id } }, body: { client, ...body } }))) emit('close')
+  if (!text.trim()) return
+  const done = await add({ job: view.value!.id, what: 'recut', piece: props.piece.id, hand: props.hand, label: `${props.piece.label}, ${props.hand} end`, off: { off: text, by: who.value, why: why.value } })
+  await sendNow()
+  // What was refused at once is mended here; nothing of it waits.
+  if (refused.value.some((d) => d.id === done.id)) return throwAway(done.id)
+  emit('close')
 }
 async function set(text: string) {
   await change({ do: 'add', kind: 'hand', id: props.piece.id, value: { piece: '', length: text, by: who.value, why: why.value } })

@@ -8,7 +8,7 @@ import { levels } from '../state/choices'
 import { attempt, newId } from '../state/job'
 import { laser, press } from '../state/instruments'
 import { useKeys } from '../state/keys'
-import { level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
+import { byThumb, level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
 import { choose, room, wallIndex as index } from '../state/place'
 import CornerEntry from './measure/CornerEntry.vue'
 import CornerSheet from './measure/CornerSheet.vue'
@@ -16,6 +16,7 @@ import DiagonalSheet from './measure/DiagonalSheet.vue'
 import LengthEntry from './measure/LengthEntry.vue'
 import OpeningsSheet from './measure/OpeningsSheet.vue'
 import RoomSheet from './measure/RoomSheet.vue'
+import ThumbMeasure from './measure/ThumbMeasure.vue'
 import WallSheet from './measure/WallSheet.vue'
 
 defineEmits<{ newRoom: [] }>()
@@ -139,6 +140,7 @@ useKeys({
     <p class="quiet">A room is its wall faces, counted left to right as you stand inside and turn around. Count them, then measure each one at the floor and read each corner.</p>
     <button class="btn main" type="button" @click="$emit('newRoom')">Add room</button>
   </section>
+  <ThumbMeasure v-else-if="byThumb && room.walls.length" :key="room.id" />
   <section v-else class="measure">
     <div class="drawing" :class="{ beside: sheetOpen && wall }">
       <FloorPlan />

@@ -1,14 +1,21 @@
 <script setup lang="ts">
 // The next cut, readable from two metres: one end at a time.
-import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue'
-import { api, type BenchView, type CutView, lineOf, take } from '../api/client'
+import { useWakeLock } from '@vueuse/core'
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { CutView } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
 import OrderPicker from './OrderPicker.vue'
-import { attempt, metric, setOp, view } from '../state/job'
+import { attempt, metric, sendNow, setOp, view } from '../state/job'
 import { useKeys } from '../state/keys'
+import { mayCut } from '../state/me'
+import { news } from '../state/news'
 import { tell } from '../state/notice'
+import { heldBy, nameOf, takeOver } from '../state/people'
+import { fetchPictures, pictureOf, sweepPictures } from '../state/pictures'
+import { add } from '../state/queue'
+import OutOfReach from './saw/OutOfReach.vue'
 import { useRoute, useRouter } from 'vue-router'
 import { choose, chosen, cuts, pieceById, room } from '../state/place'
 
@@ -26,19 +33,25 @@ const cut = computed(() => cuts.value[index.value])
 const piece = computed(() => (cut.value ? pieceById.value.get(cut.value.piece) : undefined))
 const end = computed(() => (cut.value && piece.value ? piece.value[cut.value.hand] : undefined))
 const done = computed(() => cuts.value.filter((c) => c.done).length)
-const bench = shallowRef<BenchView | null>(null)
-const trouble = ref('')
+const bench = computed(() => pictureOf(cut.value?.picture))
+/** Who is cutting this very piece elsewhere. */
+const holder = computed(() => (piece.value ? heldBy(piece.value.id) : undefined))
 
-function show(c?: CutView) {
+/** The cut was chosen by hand, not because it comes next. */
+let picked = false
+const place = () => `gnomon.saw.${view.value?.id}`
+function show(c?: CutView, byHand = false) {
   if (!c) return
+  picked = byHand
   at.value = key(c)
+  sessionStorage.setItem(place(), key(c)) // a page that is loaded again comes back to it
   choose('piece', c.piece)
 }
 function nextOpen(from: number) {
   const n = cuts.value.length
   for (let i = 0; i < n; i++) {
     const c = cuts.value[(from + i) % n]!
-    if (!c.done) return c
+    if (!c.done && !heldBy(c.piece)) return c
   }
   return undefined
 }
@@ -60,54 +73,63 @@ watch(
 )
 watch(
   () => room.value?.id,
-  () => show(cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ?? nextOpen(0) ?? cuts.value[0]),
-  { immediate: true },
-)
-// Choosing a piece on the band brings its first open cut.
-watch(chosen, (c) => {
-  if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id))
-})
-watch(
-  [cut, () => view.value?.revision],
-  async ([c]) => {
-    if (!c) return
-    trouble.value = ''
-    try {
-      const b = await take(api.GET('/api/jobs/{job}/bench', { params: { path: { job: view.value!.id }, query: { piece: c.piece, end: c.hand } } }))
-      if (cut.value && key(cut.value) === key(c)) bench.value = b
-    } catch (e) {
-      bench.value = null
-      trouble.value = lineOf(e)
-    }
+  () => {
+    const left = sessionStorage.getItem(place())
+    show(cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ?? cuts.value.find((c) => key(c) === left && !c.done) ?? nextOpen(0) ?? cuts.value[0])
   },
   { immediate: true },
 )
+// What comes next and is being cut elsewhere is gone past.
+watch(holder, (h) => h && !picked && !cut.value?.done && show(nextOpen(index.value)))
+// Choosing a piece on the band brings its first open cut.
+watch(chosen, (c) => {
+  if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id), true)
+})
+// The picture of the cut shown comes first, then those of the room from there on: they hold out of reach.
+watch(
+  [cut, () => view.value?.revision],
+  () => {
+    if (!view.value) return
+    const from = index.value
+    void fetchPictures(view.value.id, [...cuts.value.slice(from), ...cuts.value.slice(0, from)].map((c) => c.picture))
+  },
+  { immediate: true },
+)
+onMounted(() => view.value && void sweepPictures(view.value.cuts.map((c) => c.picture)))
 
-let recording = false // one mark at a time: a key pressed twice is one cut
-async function record(kind: 'cut' | 'miscut', c: CutView): Promise<boolean> {
-  if (recording) return false
-  recording = true
-  try {
-    return await attempt({ do: 'mark', value: { ...c.mark, kind } })
-  } finally {
-    recording = false
-  }
+// The screen stays on while one cuts; a browser that cannot says nothing of it.
+const awake = useWakeLock()
+onMounted(() => awake.isSupported.value && void awake.request('screen').catch(() => {}))
+onBeforeUnmount(() => void awake.release().catch(() => {}))
+
+/** Not while another has the piece, nor before what changed meanwhile was read. */
+const mayMark = computed(() => mayCut.value && !holder.value && !news.value.length && !!end.value?.mitre)
+let last = '' // a key pressed twice is one cut
+async function record(what: 'cut' | 'miscut', c: CutView) {
+  if (last === what + key(c)) return
+  last = what + key(c)
+  await add({ job: view.value!.id, what, piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, mark: c.mark })
+  last = ''
+  void sendNow()
 }
 async function mark() {
   const c = cut.value
-  if (!c || c.done || !end.value?.mitre) return
+  if (!c || c.done || !mayMark.value) return
   const i = index.value
-  if (!(await record('cut', c))) return
+  await record('cut', c)
   await nextTick()
   show(nextOpen(i + 1) ?? c)
 }
 async function miscut() {
-  if (cut.value) await record('miscut', cut.value)
+  if (cut.value && mayCut.value && !holder.value) await record('miscut', cut.value)
 }
 async function takeBack() {
-  if (end.value?.mark) await attempt({ do: 'unmark', id: end.value.mark })
+  const c = cut.value
+  if (!c || !end.value?.mark) return
+  await add({ job: view.value!.id, what: 'unmark', piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, of: end.value.mark })
+  void sendNow()
 }
-const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)])
+const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)], true)
 useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut, f: () => (onWall.value = !onWall.value) })
 const putAway = (code: string) => attempt(setOp('job', '', 'put_away', [...view.value!.putAway, code], view.value!.putAway))
 const bringBack = () => attempt(setOp('job', '', 'put_away', [], view.value!.putAway))
@@ -143,6 +165,7 @@ const same = (c: CutView) => {
 
 <template>
   <section class="saw">
+    <OutOfReach />
     <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
     <template v-else>
       <header>
@@ -170,21 +193,24 @@ const same = (c: CutView) => {
       <p v-for="w in cut.cautions" :key="w.code" class="warn each">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
       <div class="picture" :class="{ two: bench && inSpace }">
         <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
-        <p v-else class="none">{{ trouble || '' }}</p>
+        <p v-else class="none">{{ cut.picture ? 'The picture of this cut was not kept on this device.' : '' }}</p>
         <div v-if="bench && inSpace" class="space"><TurnPiece :solid="bench.solid" :on-wall="onWall" /><button class="flip" type="button" @click="onWall = !onWall">{{ onWall ? 'on the wall' : 'on the saw' }} <kbd>F</kbd></button></div>
       </div>
       <p class="lies dim">{{ jointWord }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button v-if="view!.putAway.length" class="away" type="button" @click="bringBack">Show cautions again</button></p>
-      <footer>
-        <button v-if="!cut.done" class="act" type="button" :disabled="!end.mitre" @click="mark">Mark cut <kbd>Space</kbd></button>
-        <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
-        <button class="other" type="button" @click="miscut">Miscut <kbd>X</kbd></button>
-        <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
-        <button class="other" type="button" title="Take something off and cut again, or set its length by hand" @click="again = true">Recut</button>
-        <span class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></span>
-      </footer>
+      <p v-if="holder" class="held"><b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }} <button type="button" @click="takeOver()">Cut it here instead</button></p>
+      <div class="do">
+        <footer>
+          <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">Mark cut <kbd>Space</kbd></button>
+          <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
+          <button class="other" type="button" :disabled="!mayCut || !!holder" @click="miscut">Miscut <kbd>X</kbd></button>
+          <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
+          <button class="other" type="button" title="Take something off and cut again, or set its length by hand" :disabled="!mayCut || !!holder" @click="again = true">Recut</button>
+        </footer>
+        <p class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></p>
+      </div>
       <OrderPicker />
       <ol class="next" aria-label="Next at this saw">
-        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
+        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c, true)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
       </ol>
       <CutAgain v-if="again" :piece="piece" :hand="cut.hand" @close="again = false" />
     </template>
@@ -211,21 +237,22 @@ h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-ri
 .space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
 .flip { position: absolute; left: 8px; bottom: 8px; border: 1px solid var(--dark-rule); background: var(--dark); color: #fff; border-radius: 3px; padding: 4px 10px; min-height: 34px; cursor: pointer; font-size: 14px; } .flip kbd { background: none; border: 0; color: var(--pink); }
 .lies { font-size: 13.5px; padding: 4px 0 8px; }
-footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
+.do { display: flex; gap: 10px 12px; } footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 .act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
 .act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
-.act:disabled { opacity: 0.35; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
+.act:disabled, .other:disabled { opacity: 0.35; cursor: default; } .held { margin-bottom: 8px; padding: 6px 12px; background: var(--dark-sheet); border-left: 4px solid var(--pale); font-size: 15px; display: flex; flex-wrap: wrap; gap: 2px 8px; align-items: center; } .held button { min-height: 44px; padding: 0 14px; border: 1px solid var(--dark-rule); border-radius: 3px; background: none; color: var(--pale); cursor: pointer; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
 footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-weight: 400; padding: 0; }
 .then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then .sub { display: block; font-size: 13px; } .then i { font-style: normal; color: var(--pink); }
 :focus-visible { outline-color: var(--pale); }
 .next { list-style: none; margin: 4px 0 0; padding: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
+@media (max-width: 1100px) { .do { flex-wrap: wrap; } .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
   .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
-  footer { display: grid; grid-template-columns: 1fr 1fr; } .act { grid-column: 1 / 3; min-height: 60px; } .then { grid-column: 1 / 3; margin: 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
+  /* The one action stays under the thumb, whatever is scrolled. */
+  .do { display: contents; } footer { position: sticky; z-index: 4; bottom: 58px; margin: 0 -14px; padding: 8px 14px; background: var(--dark); border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; } .act { grid-column: 1 / 4; min-height: 60px; } .other { padding: 0; } .then { margin: 8px 0 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
   footer kbd { display: none; }
 }
 </style>

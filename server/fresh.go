@@ -1,0 +1,121 @@
+package server
+
+import (
+	"bytes"
+	"compress/gzip"
+	"encoding/json"
+	"sync"
+
+	"gnomon/core/job"
+	"gnomon/core/plan"
+)
+
+// most jobs whose plans are kept at hand; the one not asked for longest goes first.
+const mostFresh = 4
+
+// planned is a job at one revision with all that follows from it: worked out once, however
+// many devices ask. Nothing of it is changed by who reads it.
+type planned struct {
+	revision int64
+	job      job.Job
+	plan     plan.Plan
+	view     JobView
+
+	once       sync.Once
+	json, gzip []byte
+	err        error
+}
+
+// encoded is the view as JSON, plain and packed.
+func (p *planned) encoded() (plain, packed []byte, err error) {
+	p.once.Do(func() {
+		var b bytes.Buffer
+		if p.json, p.err = json.Marshal(p.view); p.err != nil {
+			return
+		}
+		w, err := gzip.NewWriterLevel(&b, gzip.BestSpeed)
+		if err == nil {
+			if _, err = w.Write(p.json); err == nil {
+				err = w.Close()
+			}
+		}
+		p.gzip, p.err = b.Bytes(), err
+	})
+	return p.json, p.gzip, p.err
+}
+
+// fresh keeps the newest plan of the jobs that are worked on.
+type fresh struct {
+	mu   sync.Mutex
+	jobs map[string]*slot
+	used int64
+}
+
+type slot struct {
+	mu   sync.Mutex // held while the plan is worked out, so that it is only once
+	now  *planned
+	last int64
+}
+
+func newFresh() *fresh { return &fresh{jobs: map[string]*slot{}} }
+
+func (f *fresh) slot(id string) *slot {
+	f.mu.Lock()
+	defer f.mu.Unlock()
+	k := f.jobs[id]
+	if k == nil {
+		if len(f.jobs) >= mostFresh {
+			oldest := ""
+			for id, o := range f.jobs {
+				if oldest == "" || o.last < f.jobs[oldest].last {
+					oldest = id
+				}
+			}
+			delete(f.jobs, oldest)
+		}
+		k = &slot{}
+		f.jobs[id] = k
+	}
+	f.used++
+	k.last = f.used
+	return k
+}
+
+// at gives what follows from a job at a revision. Of two that come at once the newer stays.
+func (f *fresh) at(id string, revision int64, read func() (job.Job, int64, error)) (*planned, error) {
+	k := f.slot(id)
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	if k.now != nil && k.now.revision >= revision {
+		return k.now, nil
+	}
+	j, rev, err := read()
+	if err != nil {
+		return nil, err
+	}
+	p, err := plan.Build(j)
+	if err != nil {
+		return nil, err
+	}
+	k.now = &planned{revision: rev, job: j, plan: p, view: viewOf(id, rev, j, p)}
+	return k.now, nil
+}
+
+// current is a job as it is now, with its plan. Other programs may have the file open too,
+// so the database is asked for its revision every time.
+func (s *server) current(id string) (*planned, error) {
+	rev, err := s.store.Revision(id)
+	if err != nil {
+		return nil, err
+	}
+	return s.fresh.at(id, rev, func() (job.Job, int64, error) { return s.store.Job(id) })
+}
+
+// planned gives a job, to be changed at will, and its plan, to be read.
+func (s *server) planned(id string) (job.Job, plan.Plan, error) {
+	p, err := s.current(id)
+	if err != nil {
+		return job.Job{}, plan.Plan{}, err
+	}
+	return p.job.Clone(), p.plan, nil
+}

@@ -1,0 +1,264 @@
+package server
+
+import (
+	"context"
+	"errors"
+	"log/slog"
+	"net"
+	"net/http"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/boombuler/barcode/qr"
+	"github.com/danielgtaylor/huma/v2"
+
+	"gnomon/share"
+	"gnomon/store"
+)
+
+const pairPath = "/api/pair"
+
+// Me is who asks: the desk, or a device with what it may do.
+type Me struct {
+	Desk    bool   `json:"desk"`
+	Device  string `json:"device,omitempty" doc:"its name"`
+	Rights  string `json:"rights" enum:"measure,saw,full"`
+	Job     string `json:"job,omitempty" doc:"the only job it is for; none is the whole shop"`
+	Until   string `json:"until,omitempty"`
+	Sharing bool   `json:"sharing" doc:"the program listens on the local network"`
+}
+
+// Digits are what a device joins with.
+type Digits struct {
+	Code string `json:"code" minLength:"1" maxLength:"20"`
+}
+
+// Joined is the answer to a good code.
+type Joined struct {
+	Cookie http.Cookie `header:"Set-Cookie"`
+	Body   Me
+}
+
+// CodeAsk is whom to let in, to what and for how long.
+type CodeAsk struct {
+	Name   string `json:"name" minLength:"1" maxLength:"60" doc:"what the device is called: Nell’s phone"`
+	Rights string `json:"rights" enum:"measure,saw,full"`
+	Job    string `json:"job,omitempty" maxLength:"64" doc:"the only job it is for; none is the whole shop"`
+	Days   int    `json:"days" minimum:"1" maximum:"366"`
+}
+
+// CodeView is an open code.
+type CodeView struct {
+	ID     string `json:"id"`
+	Digits string `json:"digits"`
+	Name   string `json:"name"`
+	Rights string `json:"rights"`
+	Job    string `json:"job,omitempty"`
+	Until  string `json:"until"`
+	Left   int    `json:"left" doc:"seconds"`
+}
+
+// DeviceView is a device that was let in.
+type DeviceView struct {
+	ID     string `json:"id"`
+	Name   string `json:"name"`
+	Rights string `json:"rights"`
+	Job    string `json:"job,omitempty"`
+	Until  string `json:"until"`
+	Seen   string `json:"seen"`
+}
+
+// QRView is a code for cameras: a path of unit squares, and how many there are a side.
+type QRView struct {
+	Size int    `json:"size"`
+	Path string `json:"path"`
+}
+
+// AddressView is an address that devices may reach the program by.
+type AddressView struct {
+	Text  string  `json:"text"`
+	Join  QRView  `json:"join" doc:"opens the page that asks for a code; the code is not in it"`
+	Trust *QRView `json:"trust,omitempty" doc:"opens the page with the certificate"`
+}
+
+// ShareView is how the program is shared.
+type ShareView struct {
+	On          bool          `json:"on"`
+	Private     bool          `json:"private" doc:"over TLS"`
+	Fingerprint string        `json:"fingerprint,omitempty"`
+	Caution     string        `json:"caution,omitempty" doc:"what who listens on the network could see"`
+	Addresses   []AddressView `json:"addresses"`
+	Codes       []CodeView    `json:"codes"`
+	Devices     []DeviceView  `json:"devices"`
+}
+
+// ListenerSees is the caution: what goes over the network when it is not private.
+const ListenerSees = "Anyone who listens on this network can read all that passes: rooms, prices, names, and what a device is known by, with which they could act in its name until it is turned away. Start with --share --tls on any network that is not yours alone. Phones also keep pages for work out of reach only over a private line."
+
+func (s *server) pairing(api huma.API) {
+	huma.Register(api, op(http.MethodGet, "/api/me", "get-me", "Who asks, and what it may do"), func(ctx context.Context, _ *struct{}) (*Body[Me], error) {
+		return &Body[Me]{s.me(deviceOf(ctx))}, nil
+	})
+	huma.Register(api, op(http.MethodPost, pairPath, "pair", "Join with a code from the desk"), s.pair)
+	huma.Register(api, op(http.MethodPost, "/api/leave", "leave", "Be forgotten: this device must join anew"), func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+		d := deviceOf(ctx)
+		if d == nil {
+			return nil, problem(http.StatusConflict, "The desk cannot leave.", FieldProblem{Field: "device", Message: "is the desk", Remedy: "Turn devices away one by one."})
+		}
+		return nil, asProblem(s.turnAway(d.ID))
+	})
+	huma.Register(api, op(http.MethodGet, "/api/share", "get-share", "How the program is shared, and with whom"), func(context.Context, *struct{}) (*Body[ShareView], error) {
+		return s.shareView()
+	})
+	huma.Register(api, op(http.MethodPost, "/api/share/codes", "make-code", "Make a code that lets one device in"), func(_ context.Context, in *struct{ Body CodeAsk }) (*Body[ShareView], error) {
+		if !s.sharing.On {
+			return nil, problem(http.StatusConflict, "Gnomon is not shared: no device could reach it.", FieldProblem{Field: "share", Message: "is off", Remedy: "Start it as gnomon serve --share."})
+		}
+		name := strings.TrimSpace(in.Body.Name)
+		if name == "" {
+			return nil, problem(http.StatusUnprocessableEntity, "Give the device a name.", FieldProblem{Field: "name", Message: "is empty", Remedy: "Call it what you call it: Nell’s phone."})
+		}
+		if in.Body.Job != "" {
+			if _, err := s.store.Revision(in.Body.Job); err != nil {
+				return nil, asProblem(err)
+			}
+		}
+		now := time.Now()
+		s.codes.Make(share.Grant{Name: name, Rights: share.Rights(in.Body.Rights), Job: in.Body.Job, Until: now.AddDate(0, 0, in.Body.Days)}, now)
+		return s.shareView()
+	})
+	huma.Register(api, op(http.MethodDelete, "/api/share/codes/{id}", "cancel-code", "Close a code that nobody has used"), func(_ context.Context, in *struct {
+		ID string `path:"id" maxLength:"64"`
+	}) (*Body[ShareView], error) {
+		s.codes.Cancel(in.ID)
+		return s.shareView()
+	})
+	huma.Register(api, op(http.MethodDelete, "/api/share/devices/{id}", "turn-away", "Turn a device away, at once"), func(_ context.Context, in *struct {
+		ID string `path:"id" maxLength:"64"`
+	}) (*Body[ShareView], error) {
+		if err := s.turnAway(in.ID); errors.Is(err, store.ErrNoDevice) {
+			return nil, problem(http.StatusNotFound, "There is no such device; it may be gone already.", FieldProblem{Field: "id", Value: clip(in.ID), Message: "not known", Remedy: "Reload and look again."})
+		} else if err != nil {
+			return nil, asProblem(err)
+		}
+		return s.shareView()
+	})
+}
+
+// FromWhom is where a request comes from.
+type FromWhom struct {
+	address string
+	private bool
+}
+
+// Resolve notes it.
+func (f *FromWhom) Resolve(ctx huma.Context) []error {
+	host, _, err := net.SplitHostPort(ctx.RemoteAddr())
+	if err != nil {
+		host = ctx.RemoteAddr()
+	}
+	f.address, f.private = host, ctx.TLS() != nil
+	return nil
+}
+
+func (s *server) pair(_ context.Context, in *struct {
+	FromWhom
+	Body Digits
+}) (*Joined, error) {
+	now := time.Now()
+	g, err := s.codes.Use(in.Body.Code, in.address, now)
+	var no *share.Refusal
+	if errors.As(err, &no) {
+		status := http.StatusForbidden
+		if no.ShutOut {
+			status = http.StatusTooManyRequests
+		}
+		slog.Warn("a code was refused", "from", in.address, "shut out", no.ShutOut)
+		p := problem(status, upperFirst(no.Error())+".", FieldProblem{Field: "code", Message: no.Error(), Remedy: "Ask at the desk for a new one."})
+		if no.ShutOut {
+			return nil, huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(int(no.Wait/time.Second) + 1)}})
+		}
+		return nil, p
+	}
+	if err != nil {
+		return nil, asProblem(err)
+	}
+	secret := share.Secret()
+	d := store.Device{ID: store.NewID("d"), Name: g.Name, Rights: string(g.Rights), Job: g.Job, Token: share.Hash(secret), Made: now, Until: g.Until, Seen: now}
+	if err := s.store.AddDevice(d); err != nil {
+		return nil, asProblem(err)
+	}
+	slog.Info("a device joined", "device", d.ID, "name", d.Name, "rights", d.Rights, "from", in.address)
+	name := "gnomon"
+	if in.private {
+		name = "__Host-gnomon"
+	}
+	return &Joined{Cookie: http.Cookie{Name: name, Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode, Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
+}
+
+func (s *server) me(d *store.Device) Me {
+	if d == nil {
+		return Me{Desk: true, Rights: string(share.Full), Sharing: s.sharing.On}
+	}
+	return Me{Device: d.Name, Rights: d.Rights, Job: d.Job, Until: d.Until.UTC().Format(time.RFC3339), Sharing: true}
+}
+
+func (s *server) shareView() (*Body[ShareView], error) {
+	v := ShareView{On: s.sharing.On, Addresses: []AddressView{}, Codes: []CodeView{}, Devices: []DeviceView{}}
+	if v.On {
+		v.Private = s.sharing.Authority != nil
+		if v.Private {
+			v.Fingerprint = s.sharing.Authority.Fingerprint()
+		} else {
+			v.Caution = ListenerSees
+		}
+		for _, at := range s.sharing.addresses() {
+			a := AddressView{Text: at.String()}
+			var err error
+			if a.Join, err = qrOf(at.String() + "/join"); err != nil {
+				return nil, asProblem(err)
+			}
+			if v.Private {
+				t, err := qrOf("http://" + at.Host + trustPath)
+				if err != nil {
+					return nil, asProblem(err)
+				}
+				a.Trust = &t
+			}
+			v.Addresses = append(v.Addresses, a)
+		}
+	}
+	now := time.Now()
+	for _, c := range s.codes.Open(now) {
+		v.Codes = append(v.Codes, CodeView{c.ID, c.Digits[:4] + " " + c.Digits[4:], c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, c.Until.UTC().Format(time.RFC3339), int(c.Until.Sub(now).Seconds())})
+	}
+	ds, err := s.store.Devices()
+	if err != nil {
+		return nil, asProblem(err)
+	}
+	for _, d := range ds {
+		text := func(t time.Time) string { return t.UTC().Format(time.RFC3339) }
+		v.Devices = append(v.Devices, DeviceView{d.ID, d.Name, d.Rights, d.Job, text(d.Until), text(d.Seen)})
+	}
+	return &Body[ShareView]{v}, nil
+}
+
+// qrOf is a text as a code for cameras.
+func qrOf(text string) (QRView, error) {
+	c, err := qr.Encode(text, qr.M, qr.Auto)
+	if err != nil {
+		return QRView{}, err
+	}
+	v := QRView{Size: c.Bounds().Dx()}
+	var b strings.Builder
+	for y := range v.Size {
+		for x := range v.Size {
+			if r, _, _, _ := c.At(x, y).RGBA(); r == 0 {
+				b.WriteString("M" + strconv.Itoa(x) + " " + strconv.Itoa(y) + "h1v1h-1z")
+			}
+		}
+	}
+	v.Path = b.String()
+	return v, nil
+}

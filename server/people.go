@@ -1,0 +1,145 @@
+package server
+
+import (
+	"cmp"
+	"slices"
+	"sync"
+	"time"
+)
+
+// How long a device may be silent before it counts as out of reach, and how long one that
+// is out of reach is shown: longer where it holds a piece, which may be under its saw.
+const (
+	silentFor  = 45 * time.Second
+	gonePeople = 2 * time.Minute
+	goneHolds  = 15 * time.Minute
+)
+
+// Person is a device that has the job open.
+type Person struct {
+	ID    string `json:"id"`
+	Name  string `json:"name" doc:"of the device; empty at the desk"`
+	Where string `json:"where" enum:"ladder,saw,desk"`
+	Room  string `json:"room,omitempty"`
+	Piece string `json:"piece,omitempty" doc:"the piece being cut there"`
+	Holds bool   `json:"holds" doc:"the piece is held for this one"`
+	Away  bool   `json:"away" doc:"out of reach"`
+	Since string `json:"since" doc:"when it was last heard of"`
+
+	device string
+	heard  time.Time
+}
+
+// People are those on a job.
+type People struct {
+	People []Person `json:"people"`
+}
+
+// people keeps who is where, job by job. Nothing of it outlasts the program.
+type people struct {
+	mu   sync.Mutex
+	jobs map[string]map[string]*Person
+	tell func(job string, e any)
+	now  func() time.Time
+}
+
+func newPeople(tell func(job string, e any)) *people {
+	return &people{jobs: map[string]map[string]*Person{}, tell: tell, now: time.Now}
+}
+
+// here notes where one is. The first to come to a piece at the saw holds it, until that one
+// goes on or somebody takes it over.
+func (p *people) here(job string, me Person, take bool) People {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	p.sweep(job)
+	all := p.jobs[job]
+	if all == nil {
+		all = map[string]*Person{}
+		p.jobs[job] = all
+	}
+	was := all[me.ID]
+	me.heard, me.Since = p.now(), p.now().UTC().Format(time.RFC3339)
+	if me.Where != "saw" {
+		me.Piece = ""
+	}
+	me.Holds = me.Piece != ""
+	for id, o := range all {
+		if id != me.ID && o.Holds && o.Piece == me.Piece && me.Piece != "" {
+			if take {
+				o.Holds = false
+			} else {
+				me.Holds = false
+			}
+		}
+	}
+	all[me.ID] = &me
+	if was == nil || take || was.Where != me.Where || was.Room != me.Room || was.Piece != me.Piece || was.Holds != me.Holds || was.Away || was.Name != me.Name {
+		p.tell(job, p.list(job))
+	}
+	return p.list(job)
+}
+
+// left notes that a stream has ended: its device is out of reach, unless it is heard of
+// again.
+func (p *people) left(job, id string) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if o := p.jobs[job][id]; o != nil && !o.Away {
+		o.Away = true
+		p.tell(job, p.list(job))
+	}
+}
+
+// gone takes a device off every job: it was turned away, and holds nothing any more.
+func (p *people) gone(device string) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	for job, all := range p.jobs {
+		n := len(all)
+		for id, o := range all {
+			if o.device == device {
+				delete(all, id)
+			}
+		}
+		if len(all) != n {
+			p.tell(job, p.list(job))
+		}
+	}
+}
+
+// on lists who is on a job, those silent for too long left out.
+func (p *people) on(job string) People {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.sweep(job) {
+		p.tell(job, p.list(job))
+	}
+	return p.list(job)
+}
+
+func (p *people) sweep(job string) (changed bool) {
+	for id, o := range p.jobs[job] {
+		silent := p.now().Sub(o.heard)
+		if silent > silentFor && !o.Away {
+			o.Away, changed = true, true
+		}
+		if o.Away && (silent > goneHolds || silent > gonePeople && !o.Holds) {
+			delete(p.jobs[job], id)
+			changed = true
+		}
+	}
+	if len(p.jobs[job]) == 0 {
+		delete(p.jobs, job)
+	}
+	return changed
+}
+
+func (p *people) list(job string) People {
+	out := People{People: []Person{}}
+	for _, o := range p.jobs[job] {
+		out.People = append(out.People, *o)
+	}
+	slices.SortFunc(out.People, func(a, b Person) int { return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.ID, b.ID)) })
+	return out
+}

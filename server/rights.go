@@ -1,0 +1,95 @@
+package server
+
+import (
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"gnomon/core/edit"
+	"gnomon/share"
+)
+
+// may is who may call an operation.
+type may struct {
+	any  bool           // every device
+	only []share.Rights // devices with one of these rights
+	shop bool           // and only one that is for the whole shop
+}
+
+var (
+	everyone  = may{any: true}
+	measuring = may{only: []share.Rights{share.Measure, share.Full}}
+	sawing    = may{only: []share.Rights{share.Saw, share.Full}}
+	fully     = may{only: []share.Rights{share.Full}}
+	wholeShop = may{only: []share.Rights{share.Full}, shop: true}
+	theDesk   = may{}
+)
+
+// whoMay tells it of every operation. One that is not here is the desk's alone, and a test
+// fails. That what a device calls is of its own job is checked by the path; the steps of a
+// change are looked at one by one.
+var whoMay = map[string]may{
+	"pair": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
+	"list-jobs": everyone, "get-job": everyone, "job-events": everyone, "get-pictures": everyone, "tell-news": everyone,
+	"get-quote": everyone, "get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
+	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone, "export-section": everyone,
+	"quote-pdf": everyone, "shopping-pdf": everyone, "shopping-csv": everyone, "survey-csv": everyone, "room-svg": everyone, "room-dxf": everyone,
+	"get-fit": everyone, "list-instruments": everyone, "instrument-events": everyone,
+	"change-job": everyone, "undo": everyone, "redo": everyone,
+
+	"press-instrument": measuring, "preview-survey": measuring,
+	"recut": sawing, "set-order": sawing, "try-order": sawing,
+
+	"take-survey": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
+	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
+
+	"create-job": wholeShop, "import-job": wholeShop, "keep-rule-set": wholeShop, "remove-rule-set": wholeShop,
+	"add-offcut": wholeShop, "remove-offcut": wholeShop, "set-instrument": wholeShop,
+
+	"get-share": theDesk, "make-code": theDesk, "cancel-code": theDesk, "turn-away": theDesk,
+}
+
+// permit holds each operation against the rights of the device that calls it.
+func permit(ctx huma.Context, next func(huma.Context)) {
+	d := deviceOf(ctx.Context())
+	if d == nil { // the desk, or a device that is just coming in
+		next(ctx)
+		return
+	}
+	m := whoMay[ctx.Operation().OperationID]
+	job := ctx.Param("job")
+	switch {
+	case d.Job != "" && (m.shop || job != "" && job != d.Job):
+		forbid(ctx, "This device was let in for one other job, and this is not of it.", "Ask the desk to let it in for the shop.")
+	case !m.any && !slices.Contains(m.only, share.Rights(d.Rights)):
+		forbid(ctx, "This device was let in to "+words(d.Rights)+", not for this.", "Do it at the desk, or let the device in with more rights.")
+	default:
+		next(ctx)
+	}
+}
+
+func words(rights string) string {
+	return map[string]string{"measure": "measure", "saw": "mark what is cut", "full": "do all of a job's work"}[rights]
+}
+
+func forbid(ctx huma.Context, detail, remedy string) {
+	p := problem(http.StatusForbidden, detail, FieldProblem{Field: "device", Message: "may not do this", Remedy: remedy})
+	ctx.SetHeader("Content-Type", "application/problem+json")
+	ctx.SetStatus(p.Status)
+	_, _ = ctx.BodyWriter().Write(edit.Raw(p))
+}
+
+// allowed holds the steps of a change against the rights of who makes it.
+func allowed(rights share.Rights, ops []edit.Op) error {
+	for _, o := range ops {
+		if !rights.May(o) {
+			thing := o.Kind
+			if thing == "" {
+				thing = o.Do
+			}
+			return problem(http.StatusForbidden, "This device was let in to "+words(string(rights))+"; it may not change that.", FieldProblem{Field: "ops", Value: clip(thing), Message: "may not be changed from here", Remedy: "Change it at the desk, or let the device in with full rights."})
+		}
+	}
+	return nil
+}

@@ -1,0 +1,39 @@
+package share
+
+import (
+	"slices"
+
+	"gnomon/core/edit"
+)
+
+// Rights are what a device may change. Each may read the job it is for.
+type Rights string
+
+// A measuring device enters what is measured; one at the saw marks what is cut; full
+// rights are those of the desk but for letting others in.
+const (
+	Measure Rights = "measure"
+	Saw     Rights = "saw"
+	Full    Rights = "full"
+)
+
+// Known tells whether there are such rights.
+func (r Rights) Known() bool { return r == Measure || r == Saw || r == Full }
+
+// measured are the kinds of thing that a measuring device adds and changes.
+var measured = []string{"room", "wall", "length", "corner", "reading", "diagonal", "opening", "spot"}
+
+// May tells whether a step may be made.
+func (r Rights) May(o edit.Op) bool {
+	switch r {
+	case Full:
+		return true
+	case Measure:
+		// A whole room is thrown away at the desk.
+		return slices.Contains(measured, o.Kind) && slices.Contains([]string{edit.Set, edit.Add, edit.Move, edit.Remove}, o.Do) && !(o.Kind == "room" && o.Do == edit.Remove)
+	case Saw:
+		return o.Do == edit.Record || o.Do == edit.Unmark || o.Kind == "hand" && (o.Do == edit.Add || o.Do == edit.Remove) ||
+			o.Do == edit.Set && o.Kind == "job" && o.Field == "put_away"
+	}
+	return false
+}

@@ -1,0 +1,55 @@
+import { clear, createStore, del, get, set, type UseStore } from 'idb-keyval'
+import { computed, ref, shallowRef } from 'vue'
+import { api, type Me, onRefused, Refused, take } from '../api/client'
+
+/** What this device keeps for work out of reach: the open job, its pictures. */
+export const kept: UseStore = createStore('gnomon', 'kept')
+/** What waits to be sent: kept apart, since it outlasts everything else. */
+export const waitingRoom: UseStore = createStore('gnomon-waiting', 'waiting')
+
+/** Who this browser is; none while that is not known. */
+export const me = shallowRef<Me | null>(null)
+/** The program does not know this device: it must join. */
+export const stranger = ref(false)
+
+/** What this device may change: full rights, those of measuring or of the saw. */
+export const mayMeasure = computed(() => me.value?.rights !== 'saw')
+export const mayCut = computed(() => me.value?.rights !== 'measure')
+export const mayAll = computed(() => me.value?.rights === 'full')
+
+/** Asks who this is; out of reach it is who it was. */
+export async function whoAmI() {
+  try {
+    me.value = await take(api.GET('/api/me'))
+    stranger.value = false
+    await set('me', me.value, kept).catch(() => {})
+  } catch (e) {
+    if (e instanceof Refused && e.problem.status === 401) return // the page to join is shown
+    me.value = (await get<Me>('me', kept).catch(() => undefined)) ?? { desk: false, rights: 'full', sharing: true }
+  }
+}
+
+export async function join(code: string) {
+  me.value = await take(api.POST('/api/pair', { body: { code } }))
+  stranger.value = false
+}
+
+export async function leave() {
+  await take(api.POST('/api/leave'))
+  await turnedAway()
+}
+
+/** Nothing of the jobs stays on a device that may not see them; what it has done and not sent stays. */
+async function turnedAway() {
+  me.value = null
+  stranger.value = true
+  await clear(kept).catch(() => {})
+}
+onRefused((p) => {
+  if (p.status === 401 && !stranger.value) void turnedAway()
+})
+
+/** Keeps something for work out of reach; a browser that keeps nothing is no hindrance. */
+export const keep = (key: string, value: unknown) => set(key, value, kept).catch(() => {})
+export const recall = <T>(key: string) => get<T>(key, kept).catch(() => undefined)
+export const forget = (key: string) => del(key, kept).catch(() => {})

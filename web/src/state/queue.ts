@@ -1,0 +1,124 @@
+// What is done at the saw, in the order it was done: kept on this device until the program
+// has it, each under a name of its own so that it counts once however often it is sent.
+import { get, set } from 'idb-keyval'
+import { computed, ref, shallowRef } from 'vue'
+import { api, type CutView, type JobView, lineOf, Refused, take } from '../api/client'
+import { clientId, newId } from './client'
+import { waitingRoom } from './me'
+import { tell } from './notice'
+
+export interface Done {
+  /** The name of the request, and of the mark that it makes. */
+  id: string
+  job: string
+  what: 'cut' | 'miscut' | 'unmark' | 'recut'
+  piece: string
+  hand: 'left' | 'right'
+  /** What the piece was called, and how long it was to be, for the person. */
+  label: string
+  /** When, by this device's clock. */
+  at: number
+  mark?: CutView['mark']
+  /** The mark that is taken back. */
+  of?: string
+  off?: { off: string; by: string; why: string }
+  /** Why the program did not take it. */
+  refused?: string
+}
+
+/** All that waits, the oldest first; what was refused stays until it is thrown away. */
+export const waiting = shallowRef<Done[]>([])
+export const unsent = computed(() => waiting.value.filter((d) => !d.refused))
+export const refused = computed(() => waiting.value.filter((d) => d.refused))
+/** The program was not reached when something was last sent. */
+export const outOfReach = ref(false)
+
+// Two tabs share what waits: the browser's lock lets one of them change it at a time, and
+// one of them send.
+const alone = <T>(name: string, f: () => Promise<T>): Promise<T> => (navigator.locks ? (navigator.locks.request(name, f) as Promise<T>) : f())
+async function update(f: (all: Done[]) => Done[]) {
+  await alone('gnomon-waiting', async () => {
+    const all = f((await get<Done[]>('done', waitingRoom).catch(() => undefined)) ?? waiting.value)
+    await set('done', all, waitingRoom).catch(() => {}) // one that keeps nothing still sends
+    waiting.value = all
+  })
+}
+const begun = update((all) => all)
+/** What waits is known. */
+export const ready = () => begun
+
+let accept: (v: JobView) => void = () => {}
+/** Who takes the job that comes back. */
+export const onAnswer = (f: typeof accept) => (accept = f)
+
+export async function add(d: Omit<Done, 'id' | 'at'>): Promise<Done> {
+  const done: Done = { ...d, id: newId('k'), at: Date.now() }
+  await update((all) => [...all, done])
+  return done
+}
+export const throwAway = (id: string) => update((all) => all.filter((d) => d.id !== id))
+
+function call(d: Done) {
+  const sender = { client: clientId, once: d.id, ago: Math.max(0, Math.round((Date.now() - d.at) / 1000)) }
+  const params = { path: { job: d.job } }
+  if (d.what === 'recut') return api.POST('/api/jobs/{job}/recut', { params, body: { ...sender, piece: d.piece, end: d.hand, ...d.off! } })
+  const op = d.what === 'unmark' ? { do: 'unmark' as const, id: d.of! } : { do: 'mark' as const, id: d.id, value: { ...d.mark!, kind: d.what } }
+  return api.POST('/api/jobs/{job}/changes', { params, body: { ...sender, ops: [op] } })
+}
+
+let sending: Promise<void> | null = null
+/** Sends what waits, one after another, until all is there or the program is out of reach. */
+export function send(): Promise<void> {
+  sending ??= alone('gnomon-sending', async () => {
+    await ready()
+    for (let d = unsent.value[0]; d; d = unsent.value[0]) {
+      const now = d
+      try {
+        const v = await take(call(now))
+        outOfReach.value = false
+        // The answer first: what was done must not vanish from the screen between.
+        accept(v)
+        await update((all) => all.filter((x) => x.id !== now.id))
+      } catch (e) {
+        const status = e instanceof Refused ? e.problem.status : 0
+        if (status === 401 || status === 403 && !(await known())) return
+        if (status >= 400 && status < 500 && status !== 408 && status !== 429) {
+          await update((all) => all.map((x) => (x.id === now.id ? { ...x, refused: lineOf(e) } : x)))
+          tell(`${now.label} was not taken: ${lineOf(e)}`, true)
+          continue
+        }
+        outOfReach.value = true
+        return
+      }
+    }
+  }).finally(() => (sending = null))
+  return sending
+}
+const known = async () => (await fetch('/api/me').catch(() => null))?.ok ?? false
+
+/** A job as it stands with what waits here: the program's last word, and on top of it what it has not heard yet. */
+export function withWaiting(v: JobView | null, done: Done[]): JobView | null {
+  const mine = done.filter((d) => d.job === v?.id && !d.refused)
+  if (!v || !mine.length) return v
+  const made = new Map<string, string>() // piece/hand: the mark, empty where it is not cut any more
+  const spoiled = new Map<string, number>()
+  for (const d of mine) {
+    const k = `${d.piece}/${d.hand}`
+    if (d.what === 'cut') made.set(k, d.id)
+    else if (d.what === 'miscut') {
+      made.set(`${d.piece}/left`, '').set(`${d.piece}/right`, '')
+      spoiled.set(d.piece, (spoiled.get(d.piece) ?? 0) + 1)
+    } else made.set(k, '')
+  }
+  const touched = new Set(mine.map((d) => d.piece))
+  return {
+    ...v,
+    cuts: v.cuts.map((c) => (made.has(`${c.piece}/${c.hand}`) ? { ...c, done: made.get(`${c.piece}/${c.hand}`) !== '' } : c)),
+    pieces: v.pieces.map((p) => {
+      if (!touched.has(p.id)) return p
+      const left = { ...p.left, mark: made.get(`${p.id}/left`) ?? p.left.mark }
+      const right = { ...p.right, mark: made.get(`${p.id}/right`) ?? p.right.mark }
+      return { ...p, left, right, done: !!left.mark && !!right.mark, miscuts: p.miscuts + (spoiled.get(p.id) ?? 0) }
+    }),
+  }
+}

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+// Measuring with one thumb on a ladder: the wall or corner in hand fills the phone, big
+// keys stand where the thumb is, and one goes on by key or swipe.
+import { useSwipe } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { lineOf, type CornerView, type WallView } from '../../api/client'
+import LengthText from '../../parts/LengthText.vue'
+import SetText from '../../parts/SetText.vue'
+import { laser, press, protractor, tray, waiting } from '../../state/instruments'
+import { view } from '../../state/job'
+import { doAct, drawingWanted, level, missingHere } from '../../state/measuring'
+import { choose, chosen, findings, room, wallIndex } from '../../state/place'
+import TrayBox from '../../parts/TrayBox.vue'
+import CornerKeys from './CornerKeys.vue'
+import LengthKeys from './LengthKeys.vue'
+import { useCorner } from './corner'
+import { useLength } from './length'
+
+const none: WallView = { id: '', label: '', lengths: [], joists: false } as unknown as WallView
+const wall = computed(() => room.value?.walls[wallIndex.value] ?? none)
+const corner = computed(() => room.value?.corners[wallIndex.value] ?? ({ id: '', readings: [], letter: '' } as unknown as CornerView))
+const kind = computed<'length' | 'angle'>(() => (chosen.value?.kind === 'corner' && corner.value.joined ? 'angle' : 'length'))
+const length = useLength(() => wall.value)
+const angle = useCorner(() => corner.value)
+const letterBefore = computed(() => {
+  const all = room.value?.corners ?? []
+  const c = all[(wallIndex.value + all.length - 1) % all.length]
+  return c?.joined ? c.letter : ''
+})
+const between = computed(() => {
+  const to = corner.value.joined ? corner.value.letter : ''
+  return letterBefore.value && to ? `corner ${letterBefore.value} to ${to}` : letterBefore.value ? `from corner ${letterBefore.value}` : to ? `to corner ${to}` : ''
+})
+
+/** What stands on the screen: the reading in hand until a key is pressed. */
+const text = ref('')
+const touched = ref(false)
+const error = ref('')
+const busy = ref(false)
+const shown = computed(() => (kind.value === 'angle' ? (angle.cur.value?.typed ?? '') : (length.cur.value?.as.typed ?? '')))
+watch(
+  () => [kind.value, wall.value.id, length.slot.value, angle.slot.value, shown.value],
+  (now, was) => {
+    if (touched.value && was && now[0] === was[0] && now[1] === was[1]) return // somebody else's change does not take what is being keyed
+    text.value = shown.value
+    touched.value = false
+    error.value = ''
+  },
+  { immediate: true },
+)
+function key(next: string) {
+  text.value = next
+  touched.value = true
+  error.value = ''
+}
+const typed = computed(() => (touched.value ? text.value : ''))
+
+const about = computed(() => (kind.value === 'angle' ? `corner:${corner.value.id}` : `wall:${wall.value.id}`))
+const measured = computed(() => !missingHere.value.length)
+/** What is doubtful about this very thing, or about the room once it has come round. */
+const here = computed(() => findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !/unmeasured|unread/.test(f.code) && (`${f.kind}:${f.id}` === about.value || (measured.value && f.code === 'room_open'))))
+
+/** Takes what was keyed. False where it was refused, or where it made this thing doubtful: then one looks first. */
+async function takeIt(): Promise<boolean> {
+  if (!touched.value || text.value === shown.value) return true
+  if (busy.value) return false
+  busy.value = true
+  const before = new Set(here.value.map((f) => f.code))
+  try {
+    await (kind.value === 'angle' ? angle.commit(text.value.trim(), shown.value) : length.commit(text.value.trim(), shown.value))
+    touched.value = false
+    text.value = shown.value
+    return here.value.every((f) => before.has(f.code))
+  } catch (e) {
+    error.value = lineOf(e)
+    return false
+  } finally {
+    busy.value = false
+  }
+}
+/** The way around: each wall, then the corner at its right end. */
+const way = computed(() => (room.value?.walls ?? []).flatMap((w, i) => [{ kind: 'wall', id: w.id }, ...(room.value!.corners[i]?.joined ? [{ kind: 'corner', id: room.value!.corners[i]!.id }] : [])]))
+async function go(by: 1 | -1) {
+  if (!(await takeIt())) return
+  const at = way.value.findIndex((s) => s.kind === (kind.value === 'angle' ? 'corner' : 'wall') && s.id === (kind.value === 'angle' ? corner.value.id : wall.value.id))
+  const next = way.value[(at + by + way.value.length) % way.value.length]
+  if (next) choose(next.kind, next.id)
+}
+const face = ref<HTMLElement>()
+useSwipe(face, { threshold: 60, onSwipeEnd: (_, d) => void (d === 'left' ? go(1) : d === 'right' ? go(-1) : 0) })
+
+// A reading that streams in, or that an instrument types, fills the screen's own field.
+watch(
+  kind,
+  (k) => {
+    waiting.value = {
+      kind: k,
+      id: 'thumb',
+      receive: async (t) => {
+        key(t)
+        await go(1)
+      },
+    }
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  if (waiting.value?.id === 'thumb') waiting.value = null
+})
+const practice = computed(() => (kind.value === 'length' ? laser.value : protractor.value)?.practice)
+const step = computed(() => {
+  const walls = room.value?.walls.length ?? 0
+  const corners = room.value?.corners.filter((c) => c.joined).length ?? 0
+  return `${walls + corners - missingHere.value.length} of ${walls + corners}`
+})
+</script>
+
+<template>
+  <section class="thumb" :aria-label="kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}`">
+    <div ref="face" class="face">
+      <header>
+        <h2>{{ kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}` }} <span class="quiet">{{ kind === 'angle' ? corner.kind : between }}{{ level === 'floor' ? '' : `, ${level}` }}</span></h2>
+        <button class="draw" type="button" @click="drawingWanted = true">Drawing</button>
+      </header>
+      <p class="figure" :class="{ empty: !text, bad: error, keyed: touched }" aria-live="polite">
+        <template v-if="touched"><SetText v-if="text" :text="text.replace(/'/g, '′')" /><span v-else>&nbsp;</span>{{ kind === 'angle' && text ? '°' : '' }}</template>
+        <LengthText v-else-if="kind === 'length' && length.cur.value" :of="length.cur.value.as" />
+        <template v-else-if="kind === 'angle' && angle.cur.value">{{ angle.cur.value.typed }}°</template>
+        <span v-else class="hint">{{ (kind === 'length' && length.about.value) || 'not measured' }}</span>
+      </p>
+      <p v-if="error" class="error" role="alert">{{ error }}</p>
+      <ul v-else-if="here.length" class="here">
+        <li v-for="f in here.slice(0, 2)" :key="f.code + f.id" :class="f.severity"><b><SetText :text="f.text" /></b> <SetText :text="f.remedy" /><span class="acts"><button v-for="a in f.acts.slice(0, 2)" :key="a.do + a.id" type="button" @click="doAct(a)">{{ a.text }}</button></span></li>
+      </ul>
+      <p v-else class="quiet small said">{{ kind === 'angle' ? (angle.scale.value === 'corner' ? 'read on the corner scale' : `on the ${angle.scale.value} scale${corner.theta ? `: a corner of ${corner.theta}` : ''}`) : '' }}{{ kind === 'length' && wall.spread ? `readings spread ${wall.spread}` : '' }}</p>
+      <TrayBox v-if="tray.length" />
+    </div>
+    <LengthKeys v-if="kind === 'length'" :of="length" :typed="typed" @key="key" />
+    <CornerKeys v-else :of="angle" :corner="corner" :typed="typed" @key="key" />
+    <footer>
+      <button class="back" type="button" @click="go(-1)">Back</button>
+      <button v-if="practice" class="read" type="button" @click="press(kind, room!.title, wallIndex)">{{ kind === 'length' ? 'Laser' : 'Protractor' }}</button>
+      <button class="on" type="button" :disabled="busy || !view" @click="go(1)">On <span class="small">{{ step }}</span></button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.thumb { height: 100%; display: flex; flex-direction: column; background: var(--sheet); user-select: none; touch-action: pan-y; }
+.face { flex: 1; min-height: 0; overflow: auto; padding: 8px 14px 4px; }
+header { display: flex; justify-content: space-between; align-items: center; gap: 8px; } h2 { font-size: 19px; } h2 .quiet { font-weight: 400; font-size: 15px; }
+.draw { border: 1px solid var(--rule); border-radius: 3px; background: none; min-height: 44px; padding: 0 12px; font-size: 14px; }
+.figure { min-height: 76px; font-size: 58px; line-height: 76px; font-weight: 700; white-space: nowrap; letter-spacing: -0.01em; } .figure.keyed { color: var(--chalk); } .figure.bad { color: var(--brick); }
+.hint { font-size: 26px; font-weight: 400; color: #8b8c83; letter-spacing: 0; }
+.error { color: var(--brick); font-size: 15px; } .said { min-height: 20px; }
+.here { list-style: none; margin: 0; padding: 0; font-size: 14.5px; line-height: 1.35; } .here li { padding: 6px 0; border-top: 1px dashed var(--rule); } .here .stop b { color: var(--brick); } .here .check b { color: var(--ochre); }
+.acts { display: flex; flex-wrap: wrap; gap: 6px; padding-top: 4px; } .acts button { min-height: 44px; border: 1px solid var(--chalk); border-radius: 3px; background: none; color: var(--chalk); font-weight: 600; padding: 0 12px; }
+footer { flex: none; display: grid; grid-template-columns: 1fr 2fr; gap: 6px; padding: 6px 10px 8px; } footer:has(.read) { grid-template-columns: 1fr 1fr 2fr; }
+footer button { min-height: 58px; border-radius: 3px; border: 1px solid var(--rule); background: var(--paper); font-size: 17px; } .read { border-color: var(--chalk); color: var(--chalk); font-weight: 600; }
+.on { background: var(--chalk); border-color: var(--chalk); color: #fff; font-weight: 700; font-size: 21px; } .on .small { font-weight: 400; margin-left: 8px; } .on:disabled { opacity: 0.5; }
+@media (max-height: 500px) {
+  .thumb { display: grid; grid-template: 1fr auto / 1fr minmax(380px, 1.2fr); } .face { grid-row: 1; } footer { grid-column: 1; grid-row: 2; } .thumb > :deep(.keys) { grid-column: 2; grid-row: 1 / 3; } .figure { font-size: 46px; line-height: 58px; min-height: 58px; }
+}
+</style>
