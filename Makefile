@@ -3,11 +3,11 @@
 GO      ?= go
 BIN     := bin/gnomon
 WEB     := $(shell find web/src web/public web/index.html web/vite.config.ts web/package-lock.json web/tsconfig.json -type f ! -name '*.gen.d.ts' ! -name openapi.json 2>/dev/null)
-GOSRC   := $(shell find cmd core store server files instrument demo web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.json' -o -name '*.ttf' 2>/dev/null)
+GOSRC   := $(shell find cmd core store server share files instrument demo web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.json' -o -name '*.ttf' -o -name '*.html' -o -name '*.css' 2>/dev/null)
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing clean
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing faults clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -30,14 +30,15 @@ web/src/api/schema.gen.d.ts: web/node_modules/.installed $(GOSRC)
 web/dist/index.html: web/node_modules/.installed web/src/api/schema.gen.d.ts $(WEB)
 	cd web && npm run --silent check && npm run --silent build
 
+# A browser, and what makes other hosts on this machine.
 chromium:
-	@command -v chromium >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium)
+	@command -v chromium >/dev/null && command -v ip >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium iproute2)
 
 test: test-go test-web test-e2e
 
 test-go:
 	$(GO) vet ./...
-	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./instrument/... ./demo/...
+	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./instrument/... ./demo/... ./share/...
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
 	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseSlope -fuzztime 5s
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 5s
@@ -47,7 +48,7 @@ test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
 	cd web && npm run --silent check && npm run --silent build
 
 test-e2e: chromium build
-	$(GO) test -count=1 -timeout 10m ./e2e -binary $(CURDIR)/$(BIN)
+	$(GO) test -count=1 -timeout 15m ./e2e -binary $(CURDIR)/$(BIN)
 
 # Takes the pictures of the README from the demo.
 screenshots: chromium build
@@ -67,6 +68,10 @@ fitting:
 # Makes the table of docs/closing.md again: some minutes.
 closing:
 	$(GO) test ./core/survey -run TestFigures -figures -timeout 60m -v
+
+# Makes the figures of docs/faults.md again: ten minutes or so.
+faults: chromium build
+	$(GO) test -count=1 -timeout 60m -v ./e2e -binary $(CURDIR)/$(BIN) -run 'TestKilledWhileOthersWrite|TestCutOffWhileMarking|TestManyDevices' -kills 200 -cutoffs 200 -edits 60s
 
 clean:
 	rm -rf bin web/node_modules web/dist/assets web/dist/index.html web/src/api/*.gen.d.ts web/src/api/openapi.json

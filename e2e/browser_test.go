@@ -122,7 +122,13 @@ func js[T any](b *browser, expr string) T {
 // until waits for an expression to become true.
 func (b *browser) until(expr string) {
 	b.t.Helper()
-	deadline := time.Now().Add(15 * time.Second)
+	b.untilFor(15*time.Second, expr)
+}
+
+// untilFor waits so long at most.
+func (b *browser) untilFor(wait time.Duration, expr string) {
+	b.t.Helper()
+	deadline := time.Now().Add(wait)
 	for time.Now().Before(deadline) {
 		var ok bool
 		if chromedp.Run(b.ctx, chromedp.Evaluate("!!("+expr+")", &ok)) == nil && ok {

@@ -100,13 +100,23 @@ func TestFigures(t *testing.T) {
 
 	info, err := os.Stat(*binary)
 	require.NoError(t, err)
-	status, err := os.ReadFile("/proc/" + strconv.Itoa(p.cmd.Process.Pid) + "/status")
+	t.Logf("binary %.1f MB; resident while serving: %.1f MB", float64(info.Size())/1e6, resident(t, p.cmd.Process.Pid))
+}
+
+// resident is how much memory a process holds, in megabytes.
+func resident(t *testing.T, pid int) float64 {
+	t.Helper()
+	status, err := os.ReadFile("/proc/" + strconv.Itoa(pid) + "/status")
 	require.NoError(t, err)
 	for _, line := range strings.Split(string(status), "\n") {
-		if strings.HasPrefix(line, "VmRSS") {
-			t.Logf("binary %.1f MB; resident while serving: %s", float64(info.Size())/1e6, strings.TrimSpace(strings.TrimPrefix(line, "VmRSS:")))
+		if rest, ok := strings.CutPrefix(line, "VmRSS:"); ok {
+			kb, err := strconv.ParseFloat(strings.TrimSuffix(strings.TrimSpace(rest), " kB"), 64)
+			require.NoError(t, err)
+			return kb / 1000
 		}
 	}
+	t.Fatal("no resident size told")
+	return 0
 }
 
 func gzipped(t *testing.T, url string) int {

@@ -10,6 +10,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime/debug"
 	"strings"
 	"syscall"
 	"time"
@@ -100,9 +101,16 @@ func cmdServe(args []string, out io.Writer) error {
 	return serve(s, *addr, sh, "/", nil, out)
 }
 
+// heapAim is what the heap is kept to where it can be: it serves from small machines too.
+// It is no bound: what is needed is taken.
+const heapAim = 64 << 20
+
 func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []instrument.Source, out io.Writer) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(heapAim)
+	}
 	program := func(sh server.Sharing) server.Program {
 		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
 	}

@@ -59,10 +59,18 @@ export async function connect() {
     return // the page says elsewhere that nothing answers
   }
   if (!instruments.value.length) return
+  stream()
+}
+let source: EventSource | null = null
+function stream() {
+  source?.close()
   const s = new EventSource('/api/instruments/events')
+  source = s
   s.addEventListener('reading', (e: MessageEvent<string>) => void hear(JSON.parse(e.data)))
   s.addEventListener('ready', (e: MessageEvent<string>) => (instruments.value = (JSON.parse(e.data) as { instruments: InstrumentView[] }).instruments))
 }
+window.addEventListener('pagehide', () => source?.close())
+window.addEventListener('pageshow', (e) => e.persisted && source && stream())
 
 export const laser = computed(() => instruments.value.find((i) => i.kind === 'length'))
 export const protractor = computed(() => instruments.value.find((i) => i.kind === 'angle'))

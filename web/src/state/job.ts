@@ -145,6 +145,9 @@ export const sendNow = () => inTurn(sendWaiting)
 watch(outOfReach, (on) => on && lost())
 window.addEventListener('online', () => open && listen(open))
 window.addEventListener('offline', lost)
+// A page that the browser puts aside for its back button would hold its line to the program: six of them hold all there are.
+window.addEventListener('pagehide', () => source?.close())
+window.addEventListener('pageshow', (e) => e.persisted && open && listen(open))
 // A stream that went silent is not noticed for long: what waits is tried by itself.
 setInterval(() => open && unsent.value.length && !stranger.value && void catchUp(open), 5000)
 
