@@ -402,3 +402,7 @@ func TestManyDevices(t *testing.T) {
 	t.Logf("%d devices, %d edits, %d times seen by a device: half within %v, 95 %% within %v, the last %v; %.1f %% within 500 ms; resident %.0f MB", devices, len(sent), len(seen), at(0.5), at(0.95), at(1), 100*float64(within)/float64(len(seen)), rss)
 	assert.Less(t, rss, 120.0, "megabytes")
 }
+
+// off takes the network away; on brings it back.
+func (c *cutter) off() { c.now(24 * time.Hour) }
+func (c *cutter) on()  { c.mu.Lock(); c.closed = false; c.mu.Unlock() }

@@ -23,7 +23,7 @@ type BenchView struct {
 // PicturesAsk names pictures by what is on them, as the cuts do.
 type PicturesAsk struct {
 	JobPath
-	Of []string `query:"of" required:"true" maxItems:"24" doc:"the picture of each cut wanted"`
+	Of []string `query:"of,explode" required:"true" maxItems:"24" doc:"the picture of each cut wanted"`
 }
 
 // Pictures are those found. One that no cut has any more is left out.

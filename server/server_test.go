@@ -251,7 +251,7 @@ func (c *client) picture(id, piece, end string) (BenchView, []byte) {
 	c.t.Helper()
 	for _, k := range c.view("GET", "/api/jobs/"+id, "").Cuts {
 		if k.Piece == piece && k.Hand == end {
-			code, _, b := c.send("GET", "/api/jobs/"+id+"/pictures?of=none,"+k.Picture, "")
+			code, _, b := c.send("GET", "/api/jobs/"+id+"/pictures?of=none&of="+k.Picture, "")
 			require.Equal(c.t, 200, code, "%s", b)
 			var out Pictures
 			require.NoError(c.t, json.Unmarshal(b, &out))

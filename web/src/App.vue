@@ -81,7 +81,7 @@ useKeys({
 
 <template>
   <JoinPage v-if="stranger" />
-  <div v-else-if="me" class="shell" :class="[stop, { thumb }]">
+  <div v-else-if="me" class="shell" :class="[stop, { handy: thumb }]">
     <StoryStick />
     <div class="work">
       <TopBar @go="box = 'go'" @keys="box = 'keys'" @new-room="box = 'room'" />
@@ -120,7 +120,7 @@ useKeys({
 @media (max-width: 640px) { .pane { padding-bottom: 76px; } .notice { bottom: 84px; width: calc(100vw - 24px); } }
 .newer { position: fixed; z-index: 39; right: 16px; top: 56px; padding: 8px 14px; border: 1px solid var(--chalk); border-radius: 3px; background: var(--sheet); }
 .bykeys { position: fixed; z-index: 21; right: 12px; bottom: 72px; min-height: 52px; padding: 0 22px; border: 0; border-radius: 3px; background: var(--chalk); color: #fff; font-weight: 600; font-size: 17px; }
-.shell.thumb .pane { overflow: hidden; } .shell.thumb .pane > .main { flex: 1; min-height: 0; overflow: hidden; }
-@media (max-width: 640px) { .shell.thumb .pane { padding-bottom: 60px; } }
+.shell.handy .pane { overflow: hidden; } .shell.handy .pane > .main { flex: 1; min-height: 0; overflow: hidden; }
+@media (max-width: 640px) { .shell.handy .pane { padding-bottom: 60px; } }
 @media print { .shell, .work, .pane, .pane > .main { display: block; height: auto; overflow: visible; } }
 </style>

@@ -2,7 +2,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type JobView, lineOf, type Op, type Problem, Refused, take } from '../api/client'
 import { clientId, newId } from './client'
 import { keep, recall, stranger } from './me'
-import { heardOf, type Person } from './people'
+import { heardOf, type Person, tellWhere } from './people'
 import { tell } from './notice'
 import { compareNews, keepBefore } from './news'
 import { onAnswer, outOfReach, ready, send as sendWaiting, unsent, waiting, withWaiting } from './queue'
@@ -104,6 +104,7 @@ function listen(id: string) {
     const back = !live.value
     live.value = true
     outOfReach.value = false
+    if (back) void tellWhere()
     if (back || unsent.value.length) void catchUp(id)
     follow((JSON.parse(e.data) as { revision: number }).revision)
   }

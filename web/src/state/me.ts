@@ -1,4 +1,4 @@
-import { clear, createStore, del, get, set, type UseStore } from 'idb-keyval'
+import { clear, createStore, get, set, type UseStore } from 'idb-keyval'
 import { computed, ref, shallowRef } from 'vue'
 import { api, type Me, onRefused, Refused, take } from '../api/client'
 
@@ -17,21 +17,24 @@ export const mayMeasure = computed(() => me.value?.rights !== 'saw')
 export const mayCut = computed(() => me.value?.rights !== 'measure')
 export const mayAll = computed(() => me.value?.rights === 'full')
 
+function known(is: Me) {
+  me.value = is
+  stranger.value = false
+  void keep('me', is)
+}
+
 /** Asks who this is; out of reach it is who it was. */
 export async function whoAmI() {
   try {
-    me.value = await take(api.GET('/api/me'))
-    stranger.value = false
-    await set('me', me.value, kept).catch(() => {})
+    known(await take(api.GET('/api/me')))
   } catch (e) {
     if (e instanceof Refused && e.problem.status === 401) return // the page to join is shown
-    me.value = (await get<Me>('me', kept).catch(() => undefined)) ?? { desk: false, rights: 'full', sharing: true }
+    me.value = (await recall<Me>('me')) ?? { desk: false, rights: 'full', sharing: true }
   }
 }
 
 export async function join(code: string) {
-  me.value = await take(api.POST('/api/pair', { body: { code } }))
-  stranger.value = false
+  known(await take(api.POST('/api/pair', { body: { code } })))
 }
 
 export async function leave() {
@@ -52,4 +55,3 @@ onRefused((p) => {
 /** Keeps something for work out of reach; a browser that keeps nothing is no hindrance. */
 export const keep = (key: string, value: unknown) => set(key, value, kept).catch(() => {})
 export const recall = <T>(key: string) => get<T>(key, kept).catch(() => undefined)
-export const forget = (key: string) => del(key, kept).catch(() => {})

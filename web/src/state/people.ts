@@ -6,7 +6,10 @@ import { clientId } from './client'
 export type Person = components['schemas']['Person']
 export const people = shallowRef<Person[]>([])
 export const you = ref('')
-export const others = computed(() => people.value.filter((p) => p.id !== you.value))
+/** The others; before one knows oneself among them there are none. */
+export const others = computed(() => (you.value ? people.value.filter((p) => p.id !== you.value) : []))
+/** The piece that is held for this device. */
+export const held = computed(() => people.value.find((p) => p.id === you.value && p.holds)?.piece)
 /** Who holds a piece, where that is somebody else. */
 export const heldBy = (piece: string) => others.value.find((p) => p.holds && p.piece === piece)
 export const nameOf = (p: Person) => p.name || 'the desk'
@@ -15,7 +18,7 @@ export const heardOf = (all: Person[]) => (people.value = all)
 
 /** Where one is: told to the others when it changes, and from time to time. */
 export const whereabouts = shallowRef<{ job: string; where: Person['where']; room?: string; piece?: string } | null>(null)
-async function tellWhere(takeOver = false) {
+export async function tellWhere(takeOver = false) {
   const w = whereabouts.value
   if (!w || document.visibilityState === 'hidden') return
   const { job, ...body } = w

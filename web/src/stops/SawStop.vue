@@ -12,7 +12,7 @@ import { useKeys } from '../state/keys'
 import { mayCut } from '../state/me'
 import { news } from '../state/news'
 import { tell } from '../state/notice'
-import { heldBy, nameOf, takeOver } from '../state/people'
+import { held, heldBy, nameOf, takeOver } from '../state/people'
 import { fetchPictures, pictureOf, sweepPictures } from '../state/pictures'
 import { add } from '../state/queue'
 import OutOfReach from './saw/OutOfReach.vue'
@@ -79,8 +79,10 @@ watch(
   },
   { immediate: true },
 )
-// What comes next and is being cut elsewhere is gone past.
-watch(holder, (h) => h && !picked && !cut.value?.done && show(nextOpen(index.value)))
+// What comes next and is being cut elsewhere is gone past; what was under the saw here is not taken off the screen.
+let had = ''
+watch(held, (id) => id && (had = id))
+watch(holder, (h) => h && !picked && !cut.value?.done && piece.value?.id !== had && show(nextOpen(index.value)))
 // Choosing a piece on the band brings its first open cut.
 watch(chosen, (c) => {
   if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id), true)

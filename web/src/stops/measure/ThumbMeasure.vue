@@ -3,12 +3,13 @@
 // keys stand where the thumb is, and one goes on by key or swipe.
 import { useSwipe } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { lineOf, type CornerView, type WallView } from '../../api/client'
+import { lineOf, type CornerView, type FindingView, type WallView } from '../../api/client'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { laser, press, protractor, tray, waiting } from '../../state/instruments'
 import { view } from '../../state/job'
 import { doAct, drawingWanted, level, missingHere } from '../../state/measuring'
+import { tell } from '../../state/notice'
 import { choose, chosen, findings, room, wallIndex } from '../../state/place'
 import TrayBox from '../../parts/TrayBox.vue'
 import CornerKeys from './CornerKeys.vue'
@@ -55,24 +56,32 @@ function key(next: string) {
 }
 const typed = computed(() => (touched.value ? text.value : ''))
 
-const about = computed(() => (kind.value === 'angle' ? `corner:${corner.value.id}` : `wall:${wall.value.id}`))
-const measured = computed(() => !missingHere.value.length)
-/** What is doubtful about this very thing, or about the room once it has come round. */
-const here = computed(() => findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !/unmeasured|unread/.test(f.code) && (`${f.kind}:${f.id}` === about.value || (measured.value && f.code === 'room_open'))))
+const thing = computed(() => (kind.value === 'angle' ? { kind: 'corner', id: corner.value.id } : { kind: 'wall', id: wall.value.id }))
+/** What was taken last: the room's closing is told where the reading was taken that it hangs on. */
+const took = ref('')
+const name = (f: FindingView) => `${f.code} ${f.kind}:${f.id}`
+/** What is doubtful about this very thing, or about the room where this is suspected of it. */
+const here = computed(() =>
+  findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !/unmeasured|unread/.test(f.code) && ((f.kind === thing.value.kind && f.id === thing.value.id) || f.acts.some((a) => a.id === thing.value.id) || (took.value === thing.value.id && f.code.startsWith('room_')))),
+)
 
 /** Takes what was keyed. False where it was refused, or where it made this thing doubtful: then one looks first. */
 async function takeIt(): Promise<boolean> {
   if (!touched.value || text.value === shown.value) return true
   if (busy.value) return false
   busy.value = true
-  const before = new Set(here.value.map((f) => f.code))
+  const before = new Set(findings.value.map(name))
+  const id = thing.value.id
   try {
     await (kind.value === 'angle' ? angle.commit(text.value.trim(), shown.value) : length.commit(text.value.trim(), shown.value))
+    took.value = id
+    if (thing.value.id !== id) return false // one has gone on by the strip meanwhile, and may be keying there
     touched.value = false
     text.value = shown.value
-    return here.value.every((f) => before.has(f.code))
+    return here.value.every((f) => before.has(name(f)))
   } catch (e) {
-    error.value = lineOf(e)
+    if (thing.value.id === id) error.value = lineOf(e)
+    else tell(lineOf(e), true)
     return false
   } finally {
     busy.value = false
@@ -82,7 +91,7 @@ async function takeIt(): Promise<boolean> {
 const way = computed(() => (room.value?.walls ?? []).flatMap((w, i) => [{ kind: 'wall', id: w.id }, ...(room.value!.corners[i]?.joined ? [{ kind: 'corner', id: room.value!.corners[i]!.id }] : [])]))
 async function go(by: 1 | -1) {
   if (!(await takeIt())) return
-  const at = way.value.findIndex((s) => s.kind === (kind.value === 'angle' ? 'corner' : 'wall') && s.id === (kind.value === 'angle' ? corner.value.id : wall.value.id))
+  const at = way.value.findIndex((s) => s.kind === thing.value.kind && s.id === thing.value.id)
   const next = way.value[(at + by + way.value.length) % way.value.length]
   if (next) choose(next.kind, next.id)
 }
