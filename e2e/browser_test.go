@@ -87,7 +87,7 @@ func open(t *testing.T, width, height int) *browser {
 	t.Helper()
 	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(width, height),
 		chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
-		chromedp.Flag("disable-sync", true), chromedp.Flag("force-color-profile", "srgb"))
+		chromedp.Flag("disable-sync", true), chromedp.Flag("ignore-certificate-errors", true), chromedp.Flag("force-color-profile", "srgb"))
 	alloc, stop := chromedp.NewExecAllocator(context.Background(), opts...)
 	t.Cleanup(stop)
 	ctx, stop := chromedp.NewContext(alloc)

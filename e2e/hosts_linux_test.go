@@ -143,7 +143,9 @@ func TestPrivateLine(t *testing.T) {
 	assert.Equal(t, 200, res.StatusCode)
 	var s struct{ Fingerprint string }
 	require.NoError(t, getJSON(p.desk+"/api/share", &s))
-	assert.Contains(t, string(page), s.Fingerprint, "the number to compare")
+	assert.Contains(t, string(page), "compare the number")
+	assert.NotContains(t, string(page), s.Fingerprint, "a page in the clear proves nothing")
+	assert.Len(t, strings.Fields(s.Fingerprint), 16, "the desk shows it")
 	res, _ = get("/join")
 	assert.Equal(t, "https://"+at+"/join", res.Header.Get("Location"))
 	res, _ = get("//evil.example/x")

@@ -55,7 +55,7 @@ func (b *browser) letIn(name, rights string) string {
 // A second browser at phone size pairs by code and measures; a third marks cuts with the
 // network off, and they arrive; what changed meanwhile is read before the next cut.
 func TestOnTheLadderAndAtTheSaw(t *testing.T) {
-	p := share(t, "127.0.0.1:0")
+	p := share(t, "127.0.0.1:0", "--instruments")
 	desk := open(t, 1280, 800)
 	desk.goTo(p.desk + "/devices")
 	code := desk.letIn("Nell’s phone", "measure")
@@ -111,6 +111,15 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 		_, lengths := marksOf(t, p.desk+job+"/file")
 		return strings.Contains(fmt.Sprint(lengths), "1102 mm")
 	})
+	// So does one that streams in.
+	js[bool](phone, "(document.querySelectorAll('.band .wall')[5].click(), true)")
+	phone.until("document.querySelector('.thumb h2').innerText.startsWith('Wall 6')")
+	_, before := marksOf(t, p.desk+job+"/file")
+	phone.tap("Laser")
+	waitFor(t, "the streamed reading", func() bool {
+		_, now := marksOf(t, p.desk+job+"/file")
+		return now["ga6-floor"] != before["ga6-floor"]
+	})
 	// What is refused stays, with the way out.
 	js[bool](phone, "(document.querySelectorAll('.band .corner')[1].click(), true)")
 	phone.until("document.querySelector('.thumb h2').innerText.startsWith('Corner A')")
@@ -147,6 +156,18 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	saw.see("3 of 14 cuts made")
 	saw.see("3 waiting to be sent")
 	saw.until("document.querySelector('.saw .blade')")
+
+	// So is the cut list.
+	js[bool](saw, "([...document.querySelectorAll('.story a')].find(e => e.innerText.includes('Joints')).click(), true)")
+	saw.until("document.querySelector('.joints')")
+	saw.key("l")
+	saw.until("[...document.querySelectorAll('.cuts tr')].filter(e => e.querySelector('.tick')?.innerText.includes('cut') || e.querySelector('.tick')?.innerText.includes('one end')).length === 2")
+	js[bool](saw, "([...document.querySelectorAll('.story a')].find(e => e.innerText.includes('Saw')).click(), true)")
+	// Turned on its side it stays where it is.
+	was := js[string](saw, "document.querySelector('.saw h2').innerText")
+	saw.do(chromedp.EmulateViewport(1180, 820))
+	assert.Equal(t, was, js[string](saw, "document.querySelector('.saw h2').innerText"))
+	saw.do(chromedp.EmulateViewport(820, 1180))
 
 	// Meanwhile somebody measures a wall again whose piece has just been cut.
 	desk.goTo(p.desk + "/jobs/ferry-house/measure?room=galley")

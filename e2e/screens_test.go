@@ -1,9 +1,12 @@
 package e2e
 
 import (
+	"crypto/tls"
 	"flag"
+	"net/http"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/cdproto/runtime"
@@ -26,19 +29,29 @@ const sticksLaid = `(async () => {
 	document.querySelectorAll('.piece')[4].click()
 })()`
 
-// onSmallSaw lets the job be cut on the small saw, and chooses a piece that it takes flat only.
-const onSmallSaw = `(async () => {
-	await fetch('/api/jobs/ferry-house/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ client: 'picture', ops: [{ do: 'set', kind: 'job', field: 'saw', value: 'jetty' }] }) })
-	document.querySelector('.band [aria-label="Crown 5"]').click()
-	while (!document.querySelector('.saw .note')) await new Promise(r => setTimeout(r, 50))
+// onWallTwo stands at a wall on the phone and keys most of a length.
+const onWallTwo = `(async () => {
+	document.querySelectorAll('.band .wall')[3].click()
+	await new Promise(r => setTimeout(r, 100))
+	for (const k of ['3', 'ft', '2']) [...document.querySelectorAll('.keys .left button')].find(b => b.innerText === k).click()
+	document.querySelector('.keys [aria-label="1/2"]').click()
 })()`
+
+const fourDigits = "[...'4821'].forEach(k => document.querySelector(`.pad [aria-label='${k}']`).click())"
+
+// anyCertificate does not ask whose the certificate is.
+var anyCertificate = &http.Client{Transport: &http.Transport{TLSClientConfig: &tls.Config{InsecureSkipVerify: true}}}
 
 // TestScreenshots takes one picture of each main view from the demo.
 func TestScreenshots(t *testing.T) {
 	if *shots == "" {
 		t.Skip("make screenshots takes them")
 	}
-	p := demo(t)
+	p := share(t, "127.0.0.1:0", "--tls")
+	for _, d := range [][2]string{{"Nell’s phone", "measure"}, {"Saw tablet", "saw"}} {
+		p.joinBy(anyCertificate, p.shared, d[0], d[1])
+	}
+	p.code("Ilo’s tablet", "full")
 	for _, s := range []struct {
 		name          string
 		path          string
@@ -48,27 +61,31 @@ func TestScreenshots(t *testing.T) {
 	}{
 		{"look", "/jobs/ferry-house/look?room=pursers-study", 1280, 800, ".look .cards", "0"},
 		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
-		{"prices", "/jobs/ferry-house/prices", 1280, 800, ".prices .line", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=waiting-hall", 1280, 800, ".joints .list", `document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list button')[0].click(), document.querySelector('.bar .btn').click()`},
 		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[7].click()"},
-		{"cut-sheet", "/api/jobs/ferry-house/cutsheet.pdf#toolbar=0&navpanes=0&view=FitH", 850, 1100, "body", "new Promise(r => setTimeout(r, 2000))"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
 		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
 		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
 		{"saw-tablet", "/jobs/ferry-house/saw?room=galley", 820, 1180, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
-		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".plan svg", "0"},
+		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
 		{"measure-tablet", "/jobs/ferry-house/measure?room=ticket-office", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
 		{"one-corner", "/corner?reading=91.5", 1280, 800, ".answers .blade", "0"},
 		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
+		{"devices", "/devices?job=ferry-house", 1280, 800, ".devices table", "0"},
+		{"join-phone", "/join", 390, 844, ".join .pad", fourDigits},
+		{"join-tablet", "/join", 820, 1180, ".join .pad", fourDigits},
 		{"jobs", "/", 1280, 800, ".jobs li", "0"},
-		{"saw-flat", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", onSmallSaw},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {
 		b := open(t, s.width, s.height)
-		b.goTo(p.addr + s.path)
+		at := p.desk
+		if strings.HasPrefix(s.path, "/join") {
+			at = p.shared
+		}
+		b.goTo(at + s.path)
 		b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
 		b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
 		b.until("!document.querySelector('.saw') || document.querySelector('.saw .blade')")

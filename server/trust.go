@@ -22,7 +22,7 @@ func trust(a *share.Authority, known func(r *http.Request, host string) bool) ht
 	mux := http.NewServeMux()
 	mux.HandleFunc("GET "+trustPath, func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
-		_ = trustPage.Execute(w, map[string]string{"Fingerprint": a.Fingerprint(), "Join": "https://" + r.Host + "/join"}) // the device is gone if this fails
+		_ = trustPage.Execute(w, map[string]string{"Join": "https://" + r.Host + "/join"}) // the device is gone if this fails
 	})
 	mux.HandleFunc("GET /trust.css", func(w http.ResponseWriter, r *http.Request) { http.ServeFileFS(w, r, trustFiles, "trust.css") })
 	mux.HandleFunc("GET /gnomon-authority.crt", func(w http.ResponseWriter, _ *http.Request) {

@@ -11,7 +11,7 @@ import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt 
 import { byThumb, drawingWanted, handheld } from './state/measuring'
 import { me, stranger, whoAmI } from './state/me'
 import { notice } from './state/notice'
-import { newer, reload } from './state/offline'
+import { keepPages, newer, reload } from './state/offline'
 import { whereabouts } from './state/people'
 import { chosen, pieceById, room, roomId, stops } from './state/place'
 
@@ -32,7 +32,11 @@ const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(
 
 // Nothing is asked for before it is known who asks.
 void whoAmI()
-watch(me, (is, was) => is && !was && void connect())
+watch(me, (is, was) => {
+  if (!is || was) return
+  void connect()
+  void keepPages(is.desk)
+})
 watch(
   () => [route.params.job, me.value !== null] as const,
   ([id, known]) => {
@@ -121,6 +125,7 @@ useKeys({
 .newer { position: fixed; z-index: 39; right: 16px; top: 56px; padding: 8px 14px; border: 1px solid var(--chalk); border-radius: 3px; background: var(--sheet); }
 .bykeys { position: fixed; z-index: 21; right: 12px; bottom: 72px; min-height: 52px; padding: 0 22px; border: 0; border-radius: 3px; background: var(--chalk); color: #fff; font-weight: 600; font-size: 17px; }
 .shell.handy .pane { overflow: hidden; } .shell.handy .pane > .main { flex: 1; min-height: 0; overflow: hidden; }
+@media (max-height: 500px) { .shell.saw .band { display: none; } }
 @media (max-width: 640px) { .shell.handy .pane { padding-bottom: 60px; } }
 @media print { .shell, .work, .pane, .pane > .main { display: block; height: auto; overflow: visible; } }
 </style>

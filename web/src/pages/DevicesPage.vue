@@ -85,11 +85,11 @@ const goAway = () => leave().catch((e) => (error.value = lineOf(e)))
       <section class="code">
         <template v-if="address">
           <div class="steps">
-            <figure v-if="address.trust"><QrCode :of="address.trust" :label="`Opens the certificate on ${address.text}`" /><figcaption><b>1. Trust</b> once: compare the number</figcaption></figure>
+            <figure v-if="address.trust"><QrCode :of="address.trust" :label="`Opens the certificate on ${address.text}`" /><figcaption><b>1. Trust</b> once. Its fingerprint:</figcaption></figure>
             <figure><QrCode :of="address.join" :label="`Opens ${address.text}`" /><figcaption><b>{{ address.trust ? '2. Open' : 'Open' }}</b> {{ address.text }}</figcaption></figure>
           </div>
           <p v-if="share.addresses.length > 1" class="small"><label>reached by <select v-model="at"><option v-for="(a, i) in share.addresses" :key="a.text" :value="i">{{ a.text }}</option></select></label></p>
-          <p v-if="share.fingerprint" class="print" aria-label="The certificate’s number">{{ share.fingerprint }}</p>
+          <p v-if="share.fingerprint" class="print" role="note" aria-label="The certificate’s number">{{ share.fingerprint }}</p>
         </template>
         <div v-if="code" class="now"><p class="quiet">{{ address?.trust ? '3. ' : '' }}The code for <b>{{ code.name }}</b></p><p class="digits">{{ code.digits }}</p><p class="quiet small">works once, for {{ left(code.left) }} more. <button class="link" type="button" @click="cancel(code.id)">Close it</button></p></div>
         <p v-else class="quiet">Make a code, open the address on the device, type the code in. The code is in no picture and no address: only who sees this screen has it.</p>

@@ -39,7 +39,7 @@ const paste = (e: ClipboardEvent) => [...(e.clipboardData?.getData('text') ?? ''
       <p v-if="unsent.length" class="waits">{{ unsent.length }} {{ unsent.length === 1 ? 'mark waits' : 'marks wait' }} on this device. They are kept, and sent once it has joined again.</p>
     </header>
     <div class="enter">
-      <p class="digits" aria-live="polite" :aria-label="`Code, ${digits.length} of 8 digits`"><template v-for="n in 8" :key="n"><span :class="{ on: digits.length === n - 1 }">{{ digits[n - 1] ?? '' }}</span><i v-if="n === 4" /></template></p>
+      <p class="digits" role="img" aria-live="polite" :aria-label="`Code, ${digits.length} of 8 digits`"><template v-for="n in 8" :key="n"><span :class="{ on: digits.length === n - 1 }">{{ digits[n - 1] ?? '' }}</span><i v-if="n === 4" /></template></p>
       <p v-if="error" class="error" role="alert">{{ error }}</p>
       <p v-else class="quiet small">{{ busy ? 'Asking…' : 'The last digit sends it.' }}</p>
       <div class="pad"><button v-for="(k, i) in keys" :key="i" type="button" :class="{ none: !k }" :aria-label="k === '⌫' ? 'one back' : k" :disabled="!k || busy" @click="tap(k)">{{ k }}</button></div>

@@ -36,10 +36,13 @@ export const outOfReach = ref(false)
 // Two tabs share what waits: the browser's lock lets one of them change it at a time, and
 // one of them send.
 const alone = <T>(name: string, f: () => Promise<T>): Promise<T> => (navigator.locks ? (navigator.locks.request(name, f) as Promise<T>) : f())
+/** What the browser would not keep: it is sent all the same, while the page is open. */
+let loose: Done[] = []
 async function update(f: (all: Done[]) => Done[]) {
   await alone('gnomon-waiting', async () => {
-    const all = f((await get<Done[]>('done', waitingRoom).catch(() => undefined)) ?? waiting.value)
-    await set('done', all, waitingRoom).catch(() => {}) // one that keeps nothing still sends
+    const had = await get<Done[]>('done', waitingRoom).catch(() => waiting.value)
+    const all = f([...(had ?? []), ...loose.filter((d) => !had?.some((x) => x.id === d.id))])
+    loose = await set('done', all, waitingRoom).then(() => [], () => all)
     waiting.value = all
   })
 }

@@ -254,7 +254,8 @@ footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-we
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
   .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: 38%; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
   /* The one action stays under the thumb, whatever is scrolled. */
-  .do { display: contents; } footer { position: sticky; z-index: 4; bottom: 58px; margin: 0 -14px; padding: 8px 14px; background: var(--dark); border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; } .act { grid-column: 1 / 4; min-height: 60px; } .other { padding: 0; } .then { margin: 8px 0 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
+  .do { display: contents; } footer { position: sticky; z-index: 4; bottom: -18px; margin: 0 -14px; padding: 8px 14px; background: var(--dark); border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; } .act { grid-column: 1 / 4; min-height: 60px; } .other { padding: 0; } .then { margin: 8px 0 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
   footer kbd { display: none; }
 }
+@media (max-height: 500px) { .do { display: contents; } footer { position: sticky; z-index: 4; bottom: 0; margin: 0 -22px; padding: 6px 22px; background: var(--dark); border-top: 1px solid var(--dark-rule); } .then { margin: 8px 0 0; max-width: none; } .huge { font-size: 56px; } .figures > div:not(.length-fig) { padding-top: 12px; } }
 </style>
