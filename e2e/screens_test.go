@@ -88,7 +88,7 @@ func TestScreenshots(t *testing.T) {
 		b.goTo(at + s.path)
 		b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
 		b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
-		b.until("!document.querySelector('.saw') || document.querySelector('.saw .blade')")
+		b.until("!document.querySelector('section.saw') || document.querySelector('.saw .blade')")
 		b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
 		var png []byte
 		b.do(chromedp.Sleep(400_000_000), chromedp.CaptureScreenshot(&png))

@@ -91,17 +91,17 @@ func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share 
 	if inPlace {
 		length, measured = "in place", "in place"
 	}
-	s.put(s.left+216, length, "B", 22, true)
+	s.put(s.left+198, length, "B", 22, true)
 	s.y = y + 13
 	s.put(s.left+40, hang, "", 9.5, false)
 	if length != measured {
-		s.put(s.left+216, "measured "+measured, "", 9.5, true)
+		s.put(s.left+198, "measured "+measured, "", 9.5, true)
 	}
-	from, right := s.left+232, s.right-sheetCode-12
+	from, right := s.left+210, s.right-sheetCode-6
 	s.bar(q, from, from+60+(right-from-76)*share, y-14)
 	s.y = y + 11
-	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels), "", 9.5, 11.5)
-	s.wrap(from, right-from, sheetEnd(joint.Right, q.Right, labels), "", 9.5, 11.5)
+	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels), "", 8.6, 11)
+	s.wrap(from, right-from, sheetEnd(joint.Right, q.Right, labels), "", 8.6, 11)
 	s.y = max(s.y-5, y+26)
 	s.rule(true)
 	return nil

@@ -81,12 +81,14 @@ func (p *people) here(job string, me Person, take bool) People {
 }
 
 // left notes that a stream has ended: its device is out of reach, unless it is heard of
-// again.
+// again. A window of the desk cannot be: it was closed.
 func (p *people) left(job, id string) {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	if o := p.jobs[job][id]; o != nil && !o.Away {
-		o.Away = true
+		if o.Away = true; o.device == "" {
+			delete(p.jobs[job], id)
+		}
 		p.tell(job, p.list(job))
 	}
 }

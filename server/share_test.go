@@ -446,6 +446,14 @@ func TestWhoIsWhere(t *testing.T) {
 // Silence makes one out of reach, and after a while forgotten; a held piece is kept longer.
 func TestPeopleFadeAway(t *testing.T) {
 	p := newPeople(func(string, any) {})
+	p.here("j", Person{ID: "window", Where: "saw", Piece: "q"}, false)
+	p.here("j", Person{ID: "d/phone", Where: "saw", Piece: "r", device: "d"}, false)
+	p.left("j", "window")
+	p.left("j", "d/phone")
+	left := p.on("j").People
+	require.Len(t, left, 1, "a window of the desk that is closed is gone; a phone is out of reach")
+	assert.True(t, left[0].Away && left[0].Holds)
+	p.gone("d")
 	at := time.Date(2026, 5, 4, 8, 0, 0, 0, time.UTC)
 	p.now = func() time.Time { return at }
 	p.here("j", Person{ID: "a", Where: "ladder"}, false)
