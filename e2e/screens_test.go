@@ -80,18 +80,20 @@ func TestScreenshots(t *testing.T) {
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {
-		b := open(t, s.width, s.height)
-		at := p.desk
-		if strings.HasPrefix(s.path, "/join") {
-			at = p.shared
-		}
-		b.goTo(at + s.path)
-		b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
-		b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
-		b.until("!document.querySelector('section.saw') || document.querySelector('.saw .blade')")
-		b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
-		var png []byte
-		b.do(chromedp.Sleep(400_000_000), chromedp.CaptureScreenshot(&png))
-		require.NoError(t, os.WriteFile(filepath.Join(*shots, s.name+".png"), png, 0o644))
+		t.Run(s.name, func(t *testing.T) { // each in a browser of its own, which closes
+			b := open(t, s.width, s.height)
+			at := p.desk
+			if strings.HasPrefix(s.path, "/join") {
+				at = p.shared
+			}
+			b.goTo(at + s.path)
+			b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
+			b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
+			b.until("!document.querySelector('section.saw') || document.querySelector('.saw .blade')")
+			b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
+			var png []byte
+			b.do(chromedp.Sleep(400_000_000), chromedp.CaptureScreenshot(&png))
+			require.NoError(t, os.WriteFile(filepath.Join(*shots, s.name+".png"), png, 0o644))
+		})
 	}
 }

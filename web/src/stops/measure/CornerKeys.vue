@@ -5,11 +5,10 @@ import type { CornerView } from '../../api/client'
 import { scales, turnKinds } from '../../state/choices'
 import { mayMeasure } from '../../state/me'
 import type { useCorner } from './corner'
-import { pressed } from './typed'
 
-const props = defineProps<{ of: ReturnType<typeof useCorner>; corner: CornerView; typed: string }>()
-const emit = defineEmits<{ key: [text: string] }>()
-const tap = (k: string) => emit('key', pressed(props.typed, k))
+defineProps<{ of: ReturnType<typeof useCorner>; corner: CornerView}>()
+const emit = defineEmits<{ tap: [key: string]; use: [text: string] }>()
+const tap = (k: string) => emit('tap', k)
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9']
 const usual = ['45', '90', '135']
 </script>
@@ -28,7 +27,7 @@ const usual = ['45', '90', '135']
       <div class="right words">
         <button v-for="k in turnKinds" :key="k.value" type="button" class="two" :aria-pressed="corner.kind === k.value" @click="of.setKind(k.value)">{{ k.label }}</button>
         <button v-for="s in scales" :key="s.value" type="button" class="row" :aria-pressed="of.scale.value === s.value" @click="of.setScale(s.value)">{{ s.label }} scale</button>
-        <button v-for="u in usual" :key="u" type="button" class="use" @click="emit('key', u)">{{ u }}°</button>
+        <button v-for="u in usual" :key="u" type="button" class="use" @click="emit('use', u)">{{ u }}°</button>
       </div>
     </fieldset>
   </div>

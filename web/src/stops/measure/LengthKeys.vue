@@ -4,11 +4,10 @@
 import { metric } from '../../state/job'
 import { mayMeasure } from '../../state/me'
 import type { useLength } from './length'
-import { pressed } from './typed'
 
-const props = defineProps<{ of: ReturnType<typeof useLength>; typed: string }>()
-const emit = defineEmits<{ key: [text: string] }>()
-const tap = (k: string) => emit('key', pressed(props.typed, k))
+defineProps<{ of: ReturnType<typeof useLength> }>()
+const emit = defineEmits<{ tap: [key: string] }>()
+const tap = (k: string) => emit('tap', k)
 const sixteenths = ['1/16', '1/8', '3/16', '1/4', '5/16', '3/8', '7/16', '1/2', '9/16', '5/8', '11/16', '3/4', '13/16', '7/8', '15/16']
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9']
 </script>

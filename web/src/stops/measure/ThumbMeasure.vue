@@ -16,6 +16,7 @@ import CornerKeys from './CornerKeys.vue'
 import LengthKeys from './LengthKeys.vue'
 import { useCorner } from './corner'
 import { useLength } from './length'
+import { pressed } from './typed'
 
 const none: WallView = { id: '', label: '', lengths: [], joists: false } as unknown as WallView
 const wall = computed(() => room.value?.walls[wallIndex.value] ?? none)
@@ -54,7 +55,8 @@ function key(next: string) {
   touched.value = true
   error.value = ''
 }
-const typed = computed(() => (touched.value ? text.value : ''))
+/** A key writes on what was keyed; the first one begins anew. */
+const tap = (k: string) => key(pressed(touched.value ? text.value : '', k))
 
 const thing = computed(() => (kind.value === 'angle' ? { kind: 'corner', id: corner.value.id } : { kind: 'wall', id: wall.value.id }))
 /** What was taken last: the room's closing is told where the reading was taken that it hangs on. */
@@ -144,8 +146,8 @@ const step = computed(() => {
       <p v-else class="quiet small said">{{ kind === 'angle' ? (angle.scale.value === 'corner' ? 'read on the corner scale' : `on the ${angle.scale.value} scale${corner.theta ? `: a corner of ${corner.theta}` : ''}`) : '' }}{{ kind === 'length' && wall.spread ? `readings spread ${wall.spread}` : '' }}</p>
       <TrayBox v-if="tray.length" />
     </div>
-    <LengthKeys v-if="kind === 'length'" :of="length" :typed="typed" @key="key" />
-    <CornerKeys v-else :of="angle" :corner="corner" :typed="typed" @key="key" />
+    <LengthKeys v-if="kind === 'length'" :of="length" @tap="tap" />
+    <CornerKeys v-else :of="angle" :corner="corner" @tap="tap" @use="key" />
     <footer>
       <button class="back" type="button" @click="go(-1)">Back</button>
       <button v-if="practice" class="read" type="button" @click="press(kind, room!.title, wallIndex)">{{ kind === 'length' ? 'Laser' : 'Protractor' }}</button>
