@@ -111,6 +111,22 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 		_, lengths := marksOf(t, p.desk+job+"/file")
 		return strings.Contains(fmt.Sprint(lengths), "1102 mm")
 	})
+	// Turned on its side the phone keeps what was keyed.
+	phone.until("!document.querySelector('.thumb .on').disabled")
+	phone.tap("4")
+	phone.tap("feet")
+	phone.do(chromedp.EmulateViewport(844, 390))
+	phone.until("innerWidth === 844 && document.querySelector('.thumb .figure').innerText.trim() === '4′'")
+	phone.do(chromedp.EmulateViewport(390, 844))
+	phone.until("innerWidth === 390 && document.querySelector('.thumb .figure').innerText.trim() === '4′'")
+	phone.tap("one back")
+	was := js[string](phone, "document.querySelector('.thumb h2').innerText")
+	phone.tap("one back")
+	phone.until("!document.querySelector('.thumb .keyed')")
+	js[bool](phone, "(document.querySelector('.thumb .on').click(), true)")
+	phone.until("document.querySelector('.thumb h2').innerText !== " + quote(was))
+	_, all := marksOf(t, p.desk+job+"/file")
+	assert.Len(t, all, 23, "keys taken back throw no reading away")
 	// So does one that streams in.
 	js[bool](phone, "(document.querySelectorAll('.band .wall')[5].click(), true)")
 	phone.until("document.querySelector('.thumb h2').innerText.startsWith('Wall 6')")
@@ -149,12 +165,17 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	}
 	saw.see("Out of reach")
 	saw.see("3 waiting to be sent")
+	// A recut waits too: the page does not work out its length.
+	saw.tap("Recut")
+	saw.tap("1/32″ off")
+	saw.see("take another 1/32 off")
+	saw.see("4 waiting to be sent")
 	assert.Empty(t, first(marksOf(t, p.desk+job+"/file")))
 
 	// Loaded again with the network still off, it is all there: page, plan, pictures, marks.
 	saw.do(chromedp.Reload())
 	saw.see("3 of 14 cuts made")
-	saw.see("3 waiting to be sent")
+	saw.see("4 waiting to be sent")
 	saw.until("document.querySelector('.saw .blade')")
 
 	// So is the cut list.
@@ -164,7 +185,7 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	saw.until("[...document.querySelectorAll('.cuts tr')].filter(e => e.querySelector('.tick')?.innerText.includes('cut') || e.querySelector('.tick')?.innerText.includes('one end')).length === 2")
 	js[bool](saw, "([...document.querySelectorAll('.story a')].find(e => e.innerText.includes('Saw')).click(), true)")
 	// Turned on its side it stays where it is.
-	was := js[string](saw, "document.querySelector('.saw h2').innerText")
+	was = js[string](saw, "document.querySelector('.saw h2').innerText")
 	saw.do(chromedp.EmulateViewport(1180, 820))
 	assert.Equal(t, was, js[string](saw, "document.querySelector('.saw h2').innerText"))
 	saw.do(chromedp.EmulateViewport(820, 1180))
@@ -212,6 +233,12 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	saw.until("!document.querySelector('.news') && !document.querySelector('.reach')")
 	marks := first(marksOf(t, p.desk+job+"/file"))
 	assert.Len(t, marks, 3)
+	var kept struct {
+		Hand []struct{ Piece, Why string } `json:"by_hand"`
+	}
+	require.NoError(t, getJSON(p.desk+job+"/file", &kept))
+	require.Len(t, kept.Hand, 1, "and the recut, once")
+	assert.Contains(t, kept.Hand[0].Why, `1/32" off`)
 	desk.goTo(p.desk + "/jobs/ferry-house/saw?room=galley")
 	desk.see("3 of 14 cuts made")
 	desk.see("Saw tablet")

@@ -2,6 +2,7 @@ package server
 
 import (
 	"io/fs"
+	"mime"
 	"net/http"
 	"strings"
 
@@ -93,6 +94,13 @@ func (s *server) api(r chi.Router, version string) huma.API {
 		part(api)
 	}
 	return api
+}
+
+func init() {
+	// What it is called is in no table of types on many machines.
+	if err := mime.AddExtensionType(".webmanifest", "application/manifest+json"); err != nil {
+		panic(err)
+	}
 }
 
 // pages serves the built application; every address that is no file is the

@@ -26,17 +26,21 @@ type sessions struct {
 	mu    sync.Mutex
 	known map[string]store.Device
 	going map[string]map[*context.CancelFunc]bool
-	base  string // the address that a device last reached this by
+	ended map[string]bool // turned away: a request that was let through just before must not bring them back
+	base  string          // the address that a device last reached this by
 }
 
 func newSessions() *sessions {
-	return &sessions{known: map[string]store.Device{}, going: map[string]map[*context.CancelFunc]bool{}}
+	return &sessions{known: map[string]store.Device{}, going: map[string]map[*context.CancelFunc]bool{}, ended: map[string]bool{}}
 }
 
 // watch keeps a request of a device until the function it gives is called.
 func (s *sessions) watch(id string, cancel context.CancelFunc) func() {
 	s.mu.Lock()
 	defer s.mu.Unlock()
+	if s.ended[id] {
+		cancel()
+	}
 	if s.going[id] == nil {
 		s.going[id] = map[*context.CancelFunc]bool{}
 	}
@@ -56,6 +60,7 @@ func (s *sessions) watch(id string, cancel context.CancelFunc) func() {
 func (s *sessions) end(id string) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
+	s.ended[id] = true
 	for token, d := range s.known {
 		if d.ID == id {
 			delete(s.known, token)
@@ -90,11 +95,15 @@ func (s *server) device(r *http.Request) (store.Device, error) {
 		d.Seen = now
 	}
 	s.sessions.mu.Lock()
-	if !ok || late {
+	ended := s.sessions.ended[d.ID]
+	if !ended {
 		s.sessions.known[token] = d
+		s.sessions.base = scheme(r) + "://" + r.Host
 	}
-	s.sessions.base = scheme(r) + "://" + r.Host
 	s.sessions.mu.Unlock()
+	if ended {
+		return d, store.ErrNoDevice
+	}
 	if late {
 		if err := s.store.SawDevice(d.ID, now); err != nil {
 			return d, err

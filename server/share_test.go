@@ -301,6 +301,29 @@ func TestADeviceTurnedAwayLosesItsStream(t *testing.T) {
 	assert.Equal(t, 404, first(h.desk.send("DELETE", "/api/share/devices/none", "")))
 }
 
+// A request that read the device just before it was turned away neither keeps it known nor
+// keeps a stream open.
+func TestTurningAwayWinsTheRace(t *testing.T) {
+	s := newServer(Config{})
+	s.sessions.end("d1")
+	ctx, cancel := context.WithCancel(context.Background())
+	defer s.sessions.watch("d1", cancel)()
+	assert.Error(t, ctx.Err(), "what begins after the end is ended at once")
+
+	h := shared(t)
+	secret := share.Secret()
+	require.NoError(t, h.store.AddDevice(store.Device{ID: "d2", Name: "Late", Rights: "full", Token: share.Hash(secret), Until: time.Now().Add(time.Hour)}))
+	s.store = h.store
+	r := httptest.NewRequest("GET", "/api/jobs", nil)
+	r.AddCookie(&http.Cookie{Name: "gnomon", Value: secret})
+	_, err := s.device(r)
+	require.NoError(t, err)
+	s.sessions.end("d2") // the database still says that it may
+	_, err = s.device(r)
+	assert.ErrorIs(t, err, store.ErrNoDevice)
+	assert.Empty(t, s.sessions.known)
+}
+
 func TestADeviceWhoseTimeIsOver(t *testing.T) {
 	h := shared(t)
 	secret := share.Secret()

@@ -44,7 +44,7 @@ const day = (s: string) => new Date(s).toLocaleDateString(undefined, { year: 'nu
       <h1>Jobs</h1>
       <p v-if="jobs && !jobs.length" class="quiet">None yet. Begin one, or try a single corner first.</p>
       <ul>
-        <li v-for="j in jobs ?? []" :key="j.id"><RouterLink :to="{ name: 'measure', params: { job: j.id } }">{{ j.name || 'Untitled job' }}</RouterLink> <span class="quiet small">{{ j.rooms }} {{ j.rooms === 1 ? 'room' : 'rooms' }} · {{ day(j.created) }}</span></li>
+        <li v-for="j in jobs ?? []" :key="j.id"><RouterLink :to="{ name: me?.rights === 'saw' ? 'saw' : 'measure', params: { job: j.id } }">{{ j.name || 'Untitled job' }}</RouterLink> <span class="quiet small">{{ j.rooms }} {{ j.rooms === 1 ? 'room' : 'rooms' }} · {{ day(j.created) }}</span></li>
       </ul>
       <p v-if="error" class="stop" role="alert">{{ error }}</p>
     </section>

@@ -33,7 +33,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
     <template v-if="view">
       <RouterLink class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
       <span class="quiet slash" aria-hidden="true">/</span>
-      <el-dropdown trigger="click" @command="(id: string) => (id === '+' ? $emit('newRoom') : toRoom(id))">
+      <el-dropdown trigger="click" @command="(id: string) => (id === '+' ? $emit('newRoom') : id === 'jobs' ? router.push({ name: 'jobs' }) : toRoom(id))">
         <button class="room" type="button">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
         <template #dropdown>
           <el-dropdown-menu>
@@ -42,6 +42,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
               <el-dropdown-item v-for="r in f.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
             </template>
             <el-dropdown-item v-if="mayMeasure" command="+" divided>Add room…</el-dropdown-item>
+              <el-dropdown-item command="jobs" :divided="!mayMeasure">All jobs</el-dropdown-item>
           </el-dropdown-menu>
         </template>
       </el-dropdown>

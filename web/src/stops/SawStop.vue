@@ -87,13 +87,13 @@ watch(holder, (h) => h && !picked && !cut.value?.done && piece.value?.id !== had
 watch(chosen, (c) => {
   if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id), true)
 })
-// The picture of the cut shown comes first, then those of the room from there on: they hold out of reach.
+// The picture of the cut shown comes first, then those of the room from there on, then all of the job: they hold out of reach.
 watch(
   [cut, () => view.value?.revision],
   () => {
     if (!view.value) return
     const from = index.value
-    void fetchPictures(view.value.id, [...cuts.value.slice(from), ...cuts.value.slice(0, from)].map((c) => c.picture))
+    void fetchPictures(view.value.id, [...cuts.value.slice(from), ...cuts.value.slice(0, from), ...view.value.cuts].map((c) => c.picture))
   },
   { immediate: true },
 )

@@ -6,7 +6,7 @@ import { scales, turnKinds } from '../../state/choices'
 import { mayMeasure } from '../../state/me'
 import type { useCorner } from './corner'
 
-defineProps<{ of: ReturnType<typeof useCorner>; corner: CornerView}>()
+defineProps<{ of: ReturnType<typeof useCorner>; corner: CornerView }>()
 const emit = defineEmits<{ tap: [key: string]; use: [text: string] }>()
 const tap = (k: string) => emit('tap', k)
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9']

@@ -55,8 +55,13 @@ function key(next: string) {
   touched.value = true
   error.value = ''
 }
-/** A key writes on what was keyed; the first one begins anew. */
-const tap = (k: string) => key(pressed(touched.value ? text.value : '', k))
+/** A key writes on what was keyed; the first one begins anew. With all of it taken back the reading in hand stands again: none is thrown away by it. */
+function tap(k: string) {
+  key(pressed(touched.value ? text.value : '', k))
+  if (text.value) return
+  text.value = shown.value
+  touched.value = false
+}
 
 const thing = computed(() => (kind.value === 'angle' ? { kind: 'corner', id: corner.value.id } : { kind: 'wall', id: wall.value.id }))
 /** What was taken last: the room's closing is told where the reading was taken that it hangs on. */
