@@ -66,7 +66,7 @@ const day = (s: string) => new Date(s).toLocaleDateString(undefined, { year: 'nu
       <p>On the ladder and at the saw, on the same job.</p>
       <RouterLink class="btn plain" :to="{ name: 'devices' }">Devices</RouterLink>
     </section>
-    <p v-else-if="me?.device" class="quiet small"><RouterLink :to="{ name: 'devices' }">{{ me.device }}</RouterLink> was let in here.</p>
+    <p v-else-if="me?.device"><RouterLink class="btn plain" :to="{ name: 'devices' }">{{ me.device }}</RouterLink></p>
     <p class="quiet small foot">Gnomon computes from what you enter. The workpiece and the saw’s own manual have the last word; wiring, gas and structural work belong to licensed trades, and local code decides.</p>
   </div>
 </template>
