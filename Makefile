@@ -39,10 +39,10 @@ test: test-go test-web test-e2e
 test-go:
 	$(GO) vet ./...
 	$(GO) test ./cmd/... ./core/... ./store/... ./server/... ./files/... ./instrument/... ./demo/... ./share/...
-	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 5s
-	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseSlope -fuzztime 5s
-	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 5s
-	$(GO) test ./files -run '^$$' -fuzz FuzzReadSection -fuzztime 5s
+	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseLength -fuzztime 40000x
+	$(GO) test ./core/measure -run '^$$' -fuzz FuzzParseSlope -fuzztime 40000x
+	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 6000x
+	$(GO) test ./files -run '^$$' -fuzz FuzzReadSection -fuzztime 6000x
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
 	cd web && npm run --silent check && npm run --silent build
