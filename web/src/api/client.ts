@@ -78,7 +78,7 @@ function sentence(s: string): string {
   return /[.:?]$/.test(u) ? u : `${u}.`
 }
 
-const unreachable: Problem = { title: 'No answer', status: 0, detail: 'Gnomon does not answer. Start it again; nothing entered before is lost.', errors: [] }
+const unreachable: Problem = { title: 'No answer', status: 0, detail: 'Gnomon does not answer. What you entered stays on the screen: take it again when Gnomon is back. Nothing entered before is lost.', errors: [] }
 
 let heard: (p: Problem) => void = () => {}
 /** Who hears of every refusal, beside the one who asked. */
