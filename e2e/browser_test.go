@@ -34,15 +34,21 @@ type program struct {
 	page string // the whole address that it printed
 }
 
-// run starts the program on a free port and waits for its address.
-func run(t *testing.T, args ...string) *program {
+// built is where the program lies.
+func built(t *testing.T) string {
 	t.Helper()
 	bin, err := filepath.Abs(*binary)
 	require.NoError(t, err)
 	if _, err := os.Stat(bin); err != nil {
 		t.Fatalf("no program at %s: run make build, or make test", bin)
 	}
-	cmd := exec.Command(bin, append(args, "--addr", "127.0.0.1:0")...)
+	return bin
+}
+
+// run starts the program on a free port and waits for its address.
+func run(t *testing.T, args ...string) *program {
+	t.Helper()
+	cmd := exec.Command(built(t), append(args, "--addr", "127.0.0.1:0")...)
 	out, err := cmd.StdoutPipe()
 	require.NoError(t, err)
 	cmd.Stderr = os.Stderr

@@ -48,9 +48,7 @@ func share(t *testing.T, at string, more ...string) *sharedProgram {
 
 func (p *sharedProgram) start(command, desk string) {
 	p.t.Helper()
-	bin, err := filepath.Abs(*binary)
-	require.NoError(p.t, err)
-	p.cmd = exec.Command(bin, append([]string{command, "--addr", desk}, p.args...)...)
+	p.cmd = exec.Command(built(p.t), append([]string{command, "--addr", desk}, p.args...)...)
 	out, err := p.cmd.StdoutPipe()
 	require.NoError(p.t, err)
 	p.cmd.Stderr = writer(p.write)

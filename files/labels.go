@@ -95,26 +95,39 @@ func shortEnd(e plan.End) string {
 	return t
 }
 
-// code draws a QR code of a text, size points square.
-func (s *page) code(text string, x, y, size float64) error {
+// Run is a stretch of dark squares in a code, from its left top corner.
+type Run struct{ X, Y, Wide int }
+
+// Code is a text as a QR code: how many squares it has a side, and its dark ones, row by row.
+func Code(text string) (side int, runs []Run, err error) {
 	img, err := qr.Encode(text, qr.M, qr.Auto)
 	if err != nil {
-		return err
+		return 0, nil, err
 	}
-	n := img.Bounds().Dx()
-	step := size / float64(n)
-	s.SetFillColor(0, 0, 0)
+	side = img.Bounds().Dx()
 	dark := func(c, r int) bool { v, _, _, _ := img.At(c, r).RGBA(); return v < 0x8000 }
-	for r := range n {
-		for c := 0; c < n; c++ {
+	for r := range side {
+		for c := 0; c < side; c++ {
 			from := c
-			for c < n && dark(c, r) {
+			for c < side && dark(c, r) {
 				c++
 			}
-			if c > from { // a row's run in one stroke, so that no hairline parts it
-				s.Rect(x+float64(from)*step, y+float64(r)*step, float64(c-from)*step, step*1.02, "F")
+			if c > from {
+				runs = append(runs, Run{from, r, c - from})
 			}
 		}
 	}
-	return nil
+	return side, runs, nil
+}
+
+// code draws a QR code of a text, size points square; a run in one stroke, so that no
+// hairline parts it.
+func (s *page) code(text string, x, y, size float64) error {
+	side, runs, err := Code(text)
+	step := size / float64(side)
+	s.SetFillColor(0, 0, 0)
+	for _, r := range runs {
+		s.Rect(x+float64(r.X)*step, y+float64(r.Y)*step, float64(r.Wide)*step, step*1.02, "F")
+	}
+	return err
 }

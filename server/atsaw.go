@@ -58,16 +58,16 @@ func (s *server) atSaw(api huma.API) {
 		JobPath
 		Body Trimming
 	}) (*Body[JobView], error) {
-		j, p, err := s.planned(in.Job)
+		was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender))
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		if was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender)); err != nil || was {
-			// Sent again, since its answer was lost: nothing more comes off.
-			if err != nil {
-				return nil, asProblem(err)
-			}
-			return s.again(ctx, in.Job, in.Body.Client)
+		if was { // sent again, since its answer was lost: nothing more comes off
+			return s.asIs(ctx, in.Job, in.Body.Client)
+		}
+		j, p, err := s.planned(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
 		}
 		ops, err := trimmed(&j, p, in.Body)
 		if err != nil {

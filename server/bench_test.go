@@ -1,29 +1,17 @@
 package server
 
 import (
-	"bytes"
 	"fmt"
 	"net/http/httptest"
-	"path/filepath"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
-
-	"gnomon/demo"
-	"gnomon/files"
-	"gnomon/store"
 )
 
 // One change of the demo, and one look at it by each of 24 others.
 func BenchmarkChangeSeenByMany(b *testing.B) {
-	s, err := store.Open(filepath.Join(b.TempDir(), "g.db"))
-	require.NoError(b, err)
-	defer s.Close()
-	j, err := files.ReadJob(bytes.NewReader(demo.FerryHouse))
-	require.NoError(b, err)
-	id, err := s.Create(j)
-	require.NoError(b, err)
+	s, id := ferry(b)
 	h := New(Config{Store: s, Version: "test"}).Desk
 	call := func(method, path, body string) {
 		r := httptest.NewRequest(method, "http://127.0.0.1"+path, strings.NewReader(body))

@@ -72,12 +72,9 @@ func (s *server) by(ctx context.Context, from Sender) store.By {
 
 // do makes steps as one change, and puts on facts when they were made and by whom.
 func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) (*Body[JobView], error) {
-	at, by := time.Now().Add(-time.Duration(from.Ago)*time.Second).UTC().Format(time.RFC3339), ""
-	if d := deviceOf(ctx); d != nil {
-		by = d.Name
-	}
+	at := when(time.Now().Add(-time.Duration(from.Ago) * time.Second))
 	for i := range ops {
-		stamp(&ops[i], at, by)
+		stamp(&ops[i], at, nameOf(ctx))
 	}
 	r, err := s.store.Do(id, s.by(ctx, from), ops)
 	return s.changed(ctx, id, from.Client, r, err)
@@ -91,6 +88,9 @@ func (s *server) changed(ctx context.Context, id, client string, r store.Result,
 	s.hub.tell(id, Changed{Revision: r.Revision})
 	return s.answer(ctx, id, client, r)
 }
+
+// when is a time as facts and views keep it.
+func when(t time.Time) string { return t.UTC().Format(time.RFC3339) }
 
 // stamp puts the time and the maker on a fact: the core knows neither clock nor devices.
 func stamp(o *edit.Op, at, by string) {

@@ -89,11 +89,7 @@ type At struct {
 
 // Resolve notes the address.
 func (a *At) Resolve(ctx huma.Context) []error {
-	scheme := "http"
-	if ctx.TLS() != nil {
-		scheme = "https"
-	}
-	a.base = scheme + "://" + ctx.Host()
+	a.base = baseOf(ctx.TLS() != nil, ctx.Host())
 	return nil
 }
 

@@ -55,17 +55,18 @@ func isAPI(r *http.Request) bool {
 	return r.URL.Path == "/api" || strings.HasPrefix(r.URL.Path, "/api/")
 }
 
-func scheme(r *http.Request) string {
-	if r.TLS != nil {
-		return "https"
+// baseOf is an address under which the program is reached.
+func baseOf(private bool, host string) string {
+	if private {
+		return "https://" + host
 	}
-	return "http"
+	return "http://" + host
 }
 
 // foreign tells whether another site's page made the request, as browsers say it. What is
 // no browser says neither, and has nothing that a page could make it send.
 func foreign(r *http.Request) bool {
-	if o := r.Header.Get("Origin"); o != "" && !strings.EqualFold(o, scheme(r)+"://"+r.Host) {
+	if o := r.Header.Get("Origin"); o != "" && !strings.EqualFold(o, baseOf(r.TLS != nil, r.Host)) {
 		return true
 	}
 	site := r.Header.Get("Sec-Fetch-Site")
@@ -103,6 +104,14 @@ type deviceKey struct{}
 func deviceOf(ctx context.Context) *store.Device {
 	d, _ := ctx.Value(deviceKey{}).(*store.Device)
 	return d
+}
+
+// nameOf is what the device that makes a request is called; empty at the desk.
+func nameOf(ctx context.Context) string {
+	if d := deviceOf(ctx); d != nil {
+		return d.Name
+	}
+	return ""
 }
 
 // joined lets none but devices that were let in at anything under /api, but for the route

@@ -88,16 +88,16 @@ func (s *server) jobs(api huma.API) {
 		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
 		Encoding string `header:"Accept-Encoding" hidden:"true"`
 	}) (*Encoded, error) {
-		p, err := s.current(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
 		if in.Client != "" {
-			a, err := s.answer(ctx, in.Job, in.Client, store.Result{Job: p.job, Revision: p.revision})
+			a, err := s.asIs(ctx, in.Job, in.Client)
 			if err != nil {
 				return nil, err
 			}
 			return &Encoded{Type: "application/json", Body: edit.Raw(a.Body)}, nil
+		}
+		p, err := s.current(in.Job)
+		if err != nil {
+			return nil, asProblem(err)
 		}
 		// What all see alike is made once for all of them.
 		plain, packed, err := p.encoded()
@@ -126,8 +126,8 @@ func (s *server) answer(ctx context.Context, id, client string, r store.Result) 
 	return &Body[JobView]{v}, nil
 }
 
-// again answers a request that was made already.
-func (s *server) again(ctx context.Context, id, client string) (*Body[JobView], error) {
+// asIs answers with the job as it stands.
+func (s *server) asIs(ctx context.Context, id, client string) (*Body[JobView], error) {
 	p, err := s.current(id)
 	if err != nil {
 		return nil, asProblem(err)

@@ -19,8 +19,9 @@ import (
 const mostLines = 256
 
 // Serve runs the program until the context ends, then lets requests finish. Desk must be
-// an address of the loopback. Ready is called with the addresses that it listens on.
-func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Program, ready func(desk, shared string)) error {
+// an address of the loopback. Ready is called with the
+// addresses that it listens on.
+func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Program, ready func(desk string, shared Sharing)) error {
 	l, err := listen(desk, "--addr")
 	if err != nil {
 		return err
@@ -32,13 +33,12 @@ func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Pr
 	var servers []*http.Server
 	done := make(chan error, 4)
 	run := func(l net.Listener, h http.Handler) {
-		srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: log.New(io.Discard, "", 0), // every stranger that hangs up would fill a log
-
+		srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10,
+			ErrorLog:    log.New(io.Discard, "", 0),                        // every stranger that hangs up would fill a log
 			BaseContext: func(net.Listener) context.Context { return ctx }} // streams end when the server does
 		servers = append(servers, srv)
 		go func() { done <- srv.Serve(l) }()
 	}
-	at := ""
 	if !sharing.On {
 		run(l, p(sharing).Desk)
 	} else {
@@ -47,8 +47,7 @@ func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Pr
 			l.Close()
 			return err
 		}
-		at = n.Addr().String()
-		sharing.Address = at
+		sharing.Address = n.Addr().String()
 		made := p(sharing)
 		run(l, made.Desk)
 		n = netutil.LimitListener(n, mostLines)
@@ -60,7 +59,7 @@ func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Pr
 			run(clear, made.Clear)
 		}
 	}
-	ready(l.Addr().String(), at)
+	ready(l.Addr().String(), sharing)
 	select {
 	case err := <-done:
 		return err

@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"errors"
+	"fmt"
 	"log/slog"
 	"net"
 	"net/http"
@@ -10,9 +11,9 @@ import (
 	"strings"
 	"time"
 
-	"github.com/boombuler/barcode/qr"
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/files"
 	"gnomon/share"
 	"gnomon/store"
 )
@@ -190,18 +191,14 @@ func (s *server) pair(_ context.Context, in *struct {
 		return nil, asProblem(err)
 	}
 	slog.Info("a device joined", "device", d.ID, "name", d.Name, "rights", d.Rights, "from", in.address)
-	name := "gnomon"
-	if in.private {
-		name = "__Host-gnomon"
-	}
-	return &Joined{Cookie: http.Cookie{Name: name, Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode, Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
+	return &Joined{Cookie: http.Cookie{Name: cookieOf(in.private), Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode, Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
 }
 
 func (s *server) me(d *store.Device) Me {
 	if d == nil {
 		return Me{Desk: true, Rights: string(share.Full), Sharing: s.sharing.On}
 	}
-	return Me{Device: d.Name, Rights: d.Rights, Job: d.Job, Until: d.Until.UTC().Format(time.RFC3339), Sharing: true}
+	return Me{Device: d.Name, Rights: d.Rights, Job: d.Job, Until: when(d.Until), Sharing: true}
 }
 
 func (s *server) shareView() (*Body[ShareView], error) {
@@ -231,34 +228,24 @@ func (s *server) shareView() (*Body[ShareView], error) {
 	}
 	now := time.Now()
 	for _, c := range s.codes.Open(now) {
-		v.Codes = append(v.Codes, CodeView{c.ID, c.Digits[:4] + " " + c.Digits[4:], c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, c.Until.UTC().Format(time.RFC3339), int(c.Until.Sub(now).Seconds())})
+		v.Codes = append(v.Codes, CodeView{c.ID, c.Digits[:4] + " " + c.Digits[4:], c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, when(c.Until), int(c.Until.Sub(now).Seconds())})
 	}
 	ds, err := s.store.Devices()
 	if err != nil {
 		return nil, asProblem(err)
 	}
 	for _, d := range ds {
-		text := func(t time.Time) string { return t.UTC().Format(time.RFC3339) }
-		v.Devices = append(v.Devices, DeviceView{d.ID, d.Name, d.Rights, d.Job, text(d.Until), text(d.Seen)})
+		v.Devices = append(v.Devices, DeviceView{d.ID, d.Name, d.Rights, d.Job, when(d.Until), when(d.Seen)})
 	}
 	return &Body[ShareView]{v}, nil
 }
 
 // qrOf is a text as a code for cameras.
 func qrOf(text string) (QRView, error) {
-	c, err := qr.Encode(text, qr.M, qr.Auto)
-	if err != nil {
-		return QRView{}, err
-	}
-	v := QRView{Size: c.Bounds().Dx()}
+	side, runs, err := files.Code(text)
 	var b strings.Builder
-	for y := range v.Size {
-		for x := range v.Size {
-			if r, _, _, _ := c.At(x, y).RGBA(); r == 0 {
-				b.WriteString("M" + strconv.Itoa(x) + " " + strconv.Itoa(y) + "h1v1h-1z")
-			}
-		}
+	for _, r := range runs {
+		fmt.Fprintf(&b, "M%d %dh%dv1h-%dz", r.X, r.Y, r.Wide, r.Wide)
 	}
-	v.Path = b.String()
-	return v, nil
+	return QRView{side, b.String()}, err
 }

@@ -59,7 +59,7 @@ func (p *people) here(job string, me Person, take bool) People {
 		p.jobs[job] = all
 	}
 	was := all[me.ID]
-	me.heard, me.Since = p.now(), p.now().UTC().Format(time.RFC3339)
+	me.heard, me.Since = p.now(), when(p.now())
 	if me.Where != "saw" {
 		me.Piece = ""
 	}
@@ -74,10 +74,16 @@ func (p *people) here(job string, me Person, take bool) People {
 		}
 	}
 	all[me.ID] = &me
-	if was == nil || take || was.Where != me.Where || was.Room != me.Room || was.Piece != me.Piece || was.Holds != me.Holds || was.Away || was.Name != me.Name {
+	if was == nil || !was.like(me) {
 		p.tell(job, p.list(job))
 	}
 	return p.list(job)
+}
+
+// like tells whether all that is shown of two is the same, but for when they were heard of.
+func (p Person) like(o Person) bool {
+	p.heard, p.Since = o.heard, o.Since
+	return p == o
 }
 
 // left notes that a stream has ended: its device is out of reach, unless it is heard of

@@ -11,9 +11,6 @@ import (
 	"gnomon/core/plan"
 )
 
-// mostPictures is how many are asked for at once.
-const mostPictures = 24
-
 // BenchView is the saw set for an end: from above, from the end, and in space.
 type BenchView struct {
 	picture.Bench
@@ -66,12 +63,12 @@ func (s *server) pictures(api huma.API) {
 			wanted[k] = true
 		}
 		out := Pictures{Pictures: map[string]BenchView{}}
-		stocks := stocksOf(&p.job)
-		for _, c := range p.plan.Cuts {
-			k, st, ok := stocks.cut(&p.plan, c)
-			if ok && wanted[k.Key(st)] {
-				out.Pictures[k.Key(st)] = BenchView{picture.OnSaw(k, st), picture.Turned(k, st)}
-				delete(wanted, k.Key(st))
+		bench := benchOf(&p.job, &p.plan)
+		for i, c := range p.view.Cuts {
+			if c.Picture != "" && wanted[c.Picture] {
+				k, st := bench.cut(p.plan.Cuts[i])
+				out.Pictures[c.Picture] = BenchView{picture.OnSaw(k, st.Stock), picture.Turned(k, st.Stock)}
+				delete(wanted, c.Picture)
 			}
 		}
 		return &Body[Pictures]{out}, nil
@@ -84,48 +81,48 @@ func (s *server) pictures(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		me := ""
-		if d := deviceOf(ctx); d != nil {
-			me = d.Name
-		}
 		var shown []plan.Shown
 		for _, k := range in.Body.Shown {
 			shown = append(shown, plan.Shown{Mark: k.Mark, Done: k.Done})
 		}
 		out := News{News: []NewsView{}}
-		for _, n := range plan.Meanwhile(&p.plan, p.job.Marks, shown, me, p.job.Unit) {
+		for _, n := range plan.Meanwhile(&p.plan, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
 			out.News = append(out.News, NewsView(n))
 		}
 		return &Body[News]{out}, nil
 	})
 }
 
-// stocks are the sections of a job's mouldings, drawn once.
-type stocks struct {
-	job *job.Job
-	of  map[string]picture.Stock
-	at  map[string]int // pieces by identifier
+// bench is what the cuts of a plan are drawn from: its pieces by name, and the sections of
+// their mouldings, drawn once.
+type bench struct {
+	job    *job.Job
+	pieces map[string]*plan.Piece
+	stocks map[string]stock
 }
 
-func stocksOf(j *job.Job) *stocks { return &stocks{job: j, of: map[string]picture.Stock{}} }
+type stock struct {
+	picture.Stock
+	key string
+}
 
-// cut is what is drawn of a cut; false where its end has no setting.
-func (s *stocks) cut(p *plan.Plan, c plan.Cut) (picture.Cut, picture.Stock, bool) {
-	if s.at == nil {
-		s.at = make(map[string]int, len(p.Pieces))
-		for i := range p.Pieces {
-			s.at[p.Pieces[i].ID] = i
-		}
+func benchOf(j *job.Job, p *plan.Plan) bench {
+	b := bench{j, make(map[string]*plan.Piece, len(p.Pieces)), map[string]stock{}}
+	for i := range p.Pieces {
+		b.pieces[p.Pieces[i].ID] = &p.Pieces[i]
 	}
-	q := &p.Pieces[s.at[c.Piece]]
-	e := q.End(c.Hand)
-	if e.Setting == nil {
-		return picture.Cut{}, picture.Stock{}, false
-	}
-	st, ok := s.of[q.Moulding]
+	return b
+}
+
+// cut is what is drawn of a cut whose end has a setting.
+func (b bench) cut(c plan.Cut) (picture.Cut, stock) {
+	q := b.pieces[c.Piece]
+	st, ok := b.stocks[q.Moulding]
 	if !ok {
-		st = picture.StockOf(s.job.Moulding(q.Moulding))
-		s.of[q.Moulding] = st
+		st.Stock = picture.StockOf(b.job.Moulding(q.Moulding))
+		st.key = st.Key()
+		b.stocks[q.Moulding] = st
 	}
-	return picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}, st, true
+	e := q.End(c.Hand)
+	return picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}, st
 }

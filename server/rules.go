@@ -143,7 +143,7 @@ func (s *server) rules(api huma.API) {
 		JobPath
 		Body Taking
 	}) (*Body[JobView], error) {
-		j, rev, err := s.store.Job(in.Job)
+		j, _, err := s.store.Job(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -153,7 +153,7 @@ func (s *server) rules(api huma.API) {
 		}
 		ops := edit.TakeRules(j, set.Rules)
 		if len(ops) == 0 {
-			return s.answer(ctx, in.Job, in.Body.Client, store.Result{Job: j, Revision: rev})
+			return s.asIs(ctx, in.Job, in.Body.Client)
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})

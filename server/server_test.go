@@ -28,7 +28,11 @@ type client struct {
 	url string
 }
 
-func start(t *testing.T) (*client, string) {
+// webPages stand for the built application.
+var webPages = fstest.MapFS{"index.html": {Data: []byte("<title>Gnomon</title>")}, "assets/a.js": {Data: []byte("1")}}
+
+// ferry is a store that holds the demo's job.
+func ferry(t testing.TB) (*store.Store, string) {
 	t.Helper()
 	s, err := store.Open(filepath.Join(t.TempDir(), "g.db"))
 	require.NoError(t, err)
@@ -37,8 +41,13 @@ func start(t *testing.T) (*client, string) {
 	require.NoError(t, err)
 	id, err := s.Create(j)
 	require.NoError(t, err)
-	web := fstest.MapFS{"index.html": {Data: []byte("<title>Gnomon</title>")}, "assets/a.js": {Data: []byte("1")}}
-	srv := httptest.NewServer(New(Config{Store: s, Web: web, Version: "test"}).Desk)
+	return s, id
+}
+
+func start(t *testing.T) (*client, string) {
+	t.Helper()
+	s, id := ferry(t)
+	srv := httptest.NewServer(New(Config{Store: s, Web: webPages, Version: "test"}).Desk)
 	t.Cleanup(srv.Close)
 	return &client{t, srv.URL}, id
 }

@@ -13,8 +13,8 @@ import (
 
 // cookieOf is the name of the cookie that a device is known by. Over a private line it is
 // bound to this very address by its prefix.
-func cookieOf(r *http.Request) string {
-	if r.TLS != nil {
+func cookieOf(private bool) string {
+	if private {
 		return "__Host-gnomon"
 	}
 	return "gnomon"
@@ -73,7 +73,7 @@ func (s *sessions) end(id string) {
 
 // device finds the device of a request, or store.ErrNoDevice.
 func (s *server) device(r *http.Request) (store.Device, error) {
-	c, err := r.Cookie(cookieOf(r))
+	c, err := r.Cookie(cookieOf(r.TLS != nil))
 	if err != nil {
 		return store.Device{}, store.ErrNoDevice
 	}
@@ -98,7 +98,7 @@ func (s *server) device(r *http.Request) (store.Device, error) {
 	ended := s.sessions.ended[d.ID]
 	if !ended {
 		s.sessions.known[token] = d
-		s.sessions.base = scheme(r) + "://" + r.Host
+		s.sessions.base = baseOf(r.TLS != nil, r.Host)
 	}
 	s.sessions.mu.Unlock()
 	if ended {

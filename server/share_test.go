@@ -2,17 +2,14 @@ package server
 
 import (
 	"bufio"
-	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
 	"net/http"
 	"net/http/httptest"
-	"path/filepath"
 	"regexp"
 	"strings"
 	"testing"
-	"testing/fstest"
 	"time"
 
 	"github.com/go-chi/chi/v5"
@@ -20,8 +17,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/job"
-	"gnomon/demo"
-	"gnomon/files"
 	"gnomon/share"
 	"gnomon/store"
 )
@@ -35,15 +30,8 @@ type house struct {
 
 func shared(t *testing.T) *house {
 	t.Helper()
-	s, err := store.Open(filepath.Join(t.TempDir(), "g.db"))
-	require.NoError(t, err)
-	t.Cleanup(func() { s.Close() })
-	j, err := files.ReadJob(bytes.NewReader(demo.FerryHouse))
-	require.NoError(t, err)
-	id, err := s.Create(j)
-	require.NoError(t, err)
-	web := fstest.MapFS{"index.html": {Data: []byte("<title>Gnomon</title>")}, "assets/a.js": {Data: []byte("1")}}
-	p := New(Config{Store: s, Web: web, Version: "test", Sharing: Sharing{On: true, Address: "127.0.0.1:8485", Names: []string{"van.local"}}})
+	s, id := ferry(t)
+	p := New(Config{Store: s, Web: webPages, Version: "test", Sharing: Sharing{On: true, Address: "127.0.0.1:8485", Names: []string{"van.local"}}})
 	desk, out := httptest.NewServer(p.Desk), httptest.NewServer(p.Shared)
 	t.Cleanup(desk.Close)
 	t.Cleanup(out.Close)

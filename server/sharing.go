@@ -1,7 +1,6 @@
 package server
 
 import (
-	"cmp"
 	"net"
 	"net/url"
 	"os"
@@ -60,9 +59,16 @@ func (s Sharing) addresses() []*url.URL {
 		}
 	}
 	out := outward()
-	slices.SortStableFunc(ips, func(a, b string) int {
-		return cmp.Or(boolOrder(b == out, a == out), boolOrder(private(b), private(a)))
-	})
+	rank := func(ip string) int {
+		switch {
+		case ip == out:
+			return 0
+		case net.ParseIP(ip).IsPrivate():
+			return 1
+		}
+		return 2
+	}
+	slices.SortStableFunc(ips, func(a, b string) int { return rank(a) - rank(b) })
 	var us []*url.URL
 	for _, ip := range ips {
 		us = append(us, at(ip))
@@ -89,18 +95,6 @@ func (s Sharing) TrustAt() string {
 	}
 	return s.Address + trustPath
 }
-
-func boolOrder(a, b bool) int {
-	switch {
-	case a == b:
-		return 0
-	case a:
-		return 1
-	}
-	return -1
-}
-
-func private(ip string) bool { return net.ParseIP(ip).IsPrivate() }
 
 // outward is the address by which this machine reaches others. No packet is sent for it.
 func outward() string {

@@ -263,17 +263,17 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
 	}
-	stocks := stocksOf(&j)
+	bench := benchOf(&j, &p)
 	for _, c := range p.Cuts {
 		q := at[c.Piece]
 		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
+		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}
 		if st := q.End(c.Hand).Setting; st != nil {
 			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, q.End(c.Hand).Pose.Code()
+			k, of := bench.cut(c)
+			cv.Picture = k.Key(of.key)
 		}
-		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch, Mark: m}
-		if k, st, ok := stocks.cut(&p, c); ok {
-			cv.Picture = k.Key(st)
-		}
+		cv.Mark = m
 		for _, k := range c.Cautions {
 			cv.Cautions = append(cv.Cautions, CautionView(k))
 		}

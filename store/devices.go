@@ -34,6 +34,9 @@ type deviceRow struct {
 
 func (deviceRow) TableName() string { return "devices" }
 
+// when is a time as it is kept.
+func when(t time.Time) string { return t.UTC().Format(time.RFC3339) }
+
 func (r deviceRow) device() Device {
 	at := func(s string) time.Time { t, _ := time.Parse(time.RFC3339, s); return t }
 	return Device{r.ID, r.Name, r.Rights, r.JobID, r.Token, at(r.Made), at(r.Until), at(r.Seen), r.Revoked}
@@ -41,9 +44,8 @@ func (r deviceRow) device() Device {
 
 // AddDevice keeps a device that was let in.
 func (s *Store) AddDevice(d Device) error {
-	text := func(t time.Time) string { return t.UTC().Format(time.RFC3339) }
 	return s.change(func(tx *gorm.DB) error {
-		return tx.Create(&deviceRow{d.ID, d.Name, d.Rights, d.Job, d.Token, text(d.Made), text(d.Until), text(d.Seen), d.Revoked}).Error
+		return tx.Create(&deviceRow{d.ID, d.Name, d.Rights, d.Job, d.Token, when(d.Made), when(d.Until), when(d.Seen), d.Revoked}).Error
 	})
 }
 
@@ -61,7 +63,7 @@ func (s *Store) DeviceOf(token string) (Device, error) {
 // whose time is over are left out.
 func (s *Store) Devices() ([]Device, error) {
 	var rows []deviceRow
-	err := s.db.Where("NOT revoked AND until > ?", s.now().Format(time.RFC3339)).Order("made DESC, id").Find(&rows).Error
+	err := s.db.Where("NOT revoked AND until > ?", when(s.now())).Order("made DESC, id").Find(&rows).Error
 	out := []Device{}
 	for _, r := range rows {
 		out = append(out, r.device())
@@ -83,6 +85,6 @@ func (s *Store) RevokeDevice(id string) error {
 // SawDevice notes when a device was last heard of.
 func (s *Store) SawDevice(id string, at time.Time) error {
 	return s.change(func(tx *gorm.DB) error {
-		return tx.Model(&deviceRow{}).Where("id = ?", id).Update("seen", at.UTC().Format(time.RFC3339)).Error
+		return tx.Model(&deviceRow{}).Where("id = ?", id).Update("seen", when(at)).Error
 	})
 }

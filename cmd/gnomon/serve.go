@@ -114,12 +114,11 @@ func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []
 	program := func(sh server.Sharing) server.Program {
 		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
 	}
-	return server.Serve(ctx, addr, sh, program, func(desk, shared string) {
+	return server.Serve(ctx, addr, sh, program, func(desk string, sh server.Sharing) {
 		fmt.Fprintf(out, "Gnomon is at http://%s%s\n", desk, page)
 		if !sh.On {
 			return
 		}
-		sh.Address = shared
 		fmt.Fprintf(out, "On the local network it is at %s. Devices join with a code that the desk makes: http://%s/devices\n", strings.Join(sh.Texts(), " and "), desk)
 		if sh.Authority == nil {
 			fmt.Fprintln(out, server.ListenerSees)

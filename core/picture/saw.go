@@ -15,7 +15,6 @@ import (
 type Stock struct {
 	Section [][2]float64 // [out from the wall, up], in inches, the wood on the left
 	Known   bool         // false where it only stands for some moulding
-	named   string       // its part of a picture's key, once worked out
 }
 
 // Cut is an end as it is cut.

@@ -109,11 +109,7 @@ func Changes(was, is *Plan, unit measure.Unit) []Change {
 			}
 		}
 		if by := q.Cut - p.Cut; by.Abs() >= measure.Inch/128 {
-			longer := "longer"
-			if by < 0 {
-				longer = "shorter"
-			}
-			c.What = append(c.What, by.Abs().In(unit)+" "+longer)
+			c.What = append(c.What, differs(by, unit))
 		}
 		if p.Hang != q.Hang {
 			c.What = append(c.What, "hangs "+ordinal(q.Hang)+", not "+ordinal(p.Hang))

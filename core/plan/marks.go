@@ -83,10 +83,10 @@ func (b *builder) markTwice(p *Piece, ms []job.Mark) {
 		if i == 0 || ms[i-1].End != m.End {
 			ends++
 		}
-		if !slices.Contains(who, maker(m)) {
-			who = append(who, maker(m))
+		if !slices.Contains(who, maker(m.By)) {
+			who = append(who, maker(m.By))
 		}
-		f.Acts = append(f.Acts, Act{Do: "unmark", Kind: "mark", ID: m.ID, Text: fmt.Sprintf("Take back the %s end, %s", m.End, maker(m))})
+		f.Acts = append(f.Acts, Act{Do: "unmark", Kind: "mark", ID: m.ID, Text: fmt.Sprintf("Take back the %s end, %s", m.End, maker(m.By))})
 	}
 	end := ms[0].End + " end"
 	if ends > 1 {
@@ -97,11 +97,27 @@ func (b *builder) markTwice(p *Piece, ms []job.Mark) {
 }
 
 // maker is who made a mark, in words.
-func maker(m job.Mark) string {
-	if m.By == "" {
+func maker(by string) string {
+	if by == "" {
 		return "at the desk"
 	}
-	return "by " + m.By
+	return "by " + by
+}
+
+// differs tells how much longer or shorter something is, in words.
+func differs(by measure.Length, unit measure.Unit) string {
+	way := " longer"
+	if by < 0 {
+		way = " shorter"
+	}
+	return by.Abs().In(unit) + way
+}
+
+// movedFrom tells whether an end wants another setting than it was cut or shown at. Where
+// it lies otherwise now, the two say nothing of one another.
+func (e *End) movedFrom(m job.Mark) bool {
+	s := e.Setting
+	return s != nil && (m.Pose == "" || m.Pose == e.Pose.Code()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved)
 }
 
 func (b *builder) markGone(m job.Mark) {
@@ -119,22 +135,18 @@ func (b *builder) markMoved(p *Piece, e *End, m job.Mark, said map[string]bool) 
 	f := Finding{Severity: SeverityCheck, Stop: "saw", Room: p.Room, Kind: "piece", ID: p.ID}
 	if m.Length != p.Cut && !said[p.ID] {
 		said[p.ID] = true
-		by, way := p.Cut-m.Length, "longer"
-		if by < 0 {
-			by, way = -by, "shorter"
-		}
 		f.Code = "mark_length_changed"
-		f.Text = fmt.Sprintf("%s was cut at %s and is now planned at %s, %s %s.", p.Label, m.Length.In(b.unit), p.Cut.In(b.unit), by.In(b.unit), way)
+		f.Text = fmt.Sprintf("%s was cut at %s and is now planned at %s, %s.", p.Label, m.Length.In(b.unit), p.Cut.In(b.unit), differs(p.Cut-m.Length, b.unit))
 		f.Why = "A measurement or a joint changed after the cut."
 		f.Remedy = "Cut it down to the new length and mark it again."
-		if way == "longer" {
+		if p.Cut > m.Length {
 			f.Remedy = "It is too short now: mark it miscut and cut another, or undo the change."
 		}
 		b.find(f)
 	}
-	if s := e.Setting; s != nil && (m.Pose == "" || m.Pose == e.Pose.Code()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved) {
+	if e.movedFrom(m) {
 		f.Code = "mark_setting_changed"
-		f.Text = fmt.Sprintf("%s, %s end, was cut at %s and now wants %s.", p.Label, m.End, saw.SwingText(m.Mitre), saw.SwingText(s.Mitre))
+		f.Text = fmt.Sprintf("%s, %s end, was cut at %s and now wants %s.", p.Label, m.End, saw.SwingText(m.Mitre), saw.SwingText(e.Setting.Mitre))
 		f.Why = "The corner's reading or its joint changed after the cut."
 		f.Remedy = "Cut the end again and mark it, or undo the change."
 		b.find(f)

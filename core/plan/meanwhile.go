@@ -53,15 +53,15 @@ func Meanwhile(p *Plan, marks []job.Mark, shown []Shown, me string, unit measure
 			said[s.Piece] = true
 			out = append(out, lengthNews(q, s, d, cut || q.begun(), unit))
 		}
-		if t := e.Setting; t != nil && (s.Pose == "" || s.Pose == e.Pose.Code()) && ((t.Mitre-s.Mitre).Abs() > settingMoved || (t.Bevel-s.Bevel).Abs() > settingMoved) {
-			n := News{Piece: s.Piece, Cut: cut, Text: fmt.Sprintf("%s, %s end, wants %s now; this device showed %s.", q.Label, s.End, saw.SwingText(t.Mitre), saw.SwingText(s.Mitre)), Remedy: "Set the saw anew."}
+		if e.movedFrom(s.Mark) {
+			n := News{Piece: s.Piece, Cut: cut, Text: fmt.Sprintf("%s, %s end, wants %s now; this device showed %s.", q.Label, s.End, saw.SwingText(e.Setting.Mitre), saw.SwingText(s.Mitre)), Remedy: "Set the saw anew."}
 			if cut {
 				n.Remedy = "Cut that end again and mark it, or undo the change."
 			}
 			out = append(out, n)
 		}
 		if e.Mark != "" && !s.Done && by[e.Mark] != me {
-			out = append(out, News{Piece: s.Piece, Text: fmt.Sprintf("%s, %s end, was marked cut %s meanwhile.", q.Label, s.End, maker(job.Mark{By: by[e.Mark]})), Remedy: "Leave it."})
+			out = append(out, News{Piece: s.Piece, Text: fmt.Sprintf("%s, %s end, was marked cut %s meanwhile.", q.Label, s.End, maker(by[e.Mark])), Remedy: "Leave it."})
 		}
 	}
 	// What is cut already comes first: it may be spoiled.
@@ -79,14 +79,10 @@ func Meanwhile(p *Plan, marks []job.Mark, shown []Shown, me string, unit measure
 
 // lengthNews is of a piece planned at another length, longer by d.
 func lengthNews(q *Piece, s Shown, d measure.Length, cut bool, unit measure.Unit) News {
-	then, now := "shorter", "longer"
-	if d < 0 {
-		then, now = now, then
-	}
 	if !cut {
-		return News{Piece: q.ID, Text: fmt.Sprintf("%s is %s %s now than this device showed: %s.", q.Label, d.Abs().In(unit), now, q.Cut.In(unit)), Remedy: "Cut it to the new length."}
+		return News{Piece: q.ID, Text: fmt.Sprintf("%s is %s now than this device showed: %s.", q.Label, differs(d, unit), q.Cut.In(unit)), Remedy: "Cut it to the new length."}
 	}
-	n := News{Piece: q.ID, Cut: true, Text: fmt.Sprintf("%s was %s %s when you cut it. It is planned at %s now.", q.Label, d.Abs().In(unit), then, q.Cut.In(unit)), Remedy: "Cut it down to the new length and mark it again."}
+	n := News{Piece: q.ID, Cut: true, Text: fmt.Sprintf("%s was %s when you cut it. It is planned at %s now.", q.Label, differs(-d, unit), q.Cut.In(unit)), Remedy: "Cut it down to the new length and mark it again."}
 	if d > 0 {
 		n.Remedy = "It is too short now: mark it miscut and cut another, or undo the change."
 	}

@@ -1,7 +1,7 @@
 import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { setOp, attempt } from './job'
-import { choose, room } from './place'
+import { choose, room, wallIndex } from './place'
 
 export type Level = 'floor' | 'rail' | 'ceiling'
 /** At which height one measures, and the scale of the protractor in hand: both stay as one goes round. */
@@ -14,11 +14,10 @@ export const sheetOpen = ref<'' | 'openings' | 'wall' | 'corner' | 'room' | 'dia
 /** A diagonal about to be shot. */
 export const shooting = ref<{ from: string; to: string } | null>(null)
 /** A phone, held either way: one thing at a time fills it, with keys for a thumb. */
-const handheld = useMediaQuery('(max-width: 640px), (max-width: 960px) and (max-height: 500px)')
+export const handheld = useMediaQuery('(max-width: 640px), (max-width: 960px) and (max-height: 500px)')
 /** The keys were put away for the drawing and its sheets. */
 export const drawingWanted = useLocalStorage('gnomon.drawing', false)
 export const byThumb = computed(() => handheld.value && !drawingWanted.value)
-export { handheld }
 /** What is to be measured now: a finding's act, or what is missing. */
 export const wanted = shallowRef<{ kind: string; id: string } | null>(null)
 
@@ -38,6 +37,21 @@ export const missingHere = computed(() => {
     if (c.joined && !c.readings.some((r) => level.value === 'floor' || r.level === level.value)) out.push({ kind: 'corner', id: c.id, text: `corner ${c.letter}` })
   })
   return out
+})
+
+/** How far the walk has come at the level: walls and corners taken, of how many. */
+export const walked = computed(() => {
+  const count = (kind: string, all: number) => ({ all, taken: all - missingHere.value.filter((m) => m.kind === kind).length })
+  return { walls: count('wall', room.value?.walls.length ?? 0), corners: count('corner', room.value?.corners.filter((c) => c.joined).length ?? 0) }
+})
+
+/** Which corners the wall in hand goes from and to, in words. */
+export const between = computed(() => {
+  const all = room.value?.corners ?? []
+  const letter = (i: number) => (all[i]?.joined ? all[i]!.letter : '')
+  const from = letter((wallIndex.value + all.length - 1) % (all.length || 1))
+  const to = letter(wallIndex.value)
+  return from && to ? `corner ${from} to ${to}` : from ? `from corner ${from}` : to ? `to corner ${to}` : ''
 })
 
 /** Does what a finding offers. */

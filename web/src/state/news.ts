@@ -1,12 +1,11 @@
 // What became of the pieces while this device was out of reach: told before the next cut.
-import { ref, shallowRef } from 'vue'
+import { shallowRef } from 'vue'
 import { api, type JobView, take } from '../api/client'
 
 type News = Awaited<ReturnType<typeof ask>>[number]
 export const news = shallowRef<News[]>([])
 /** The job as this device had it on its screen when it lost the program. */
 const before = shallowRef<JobView | null>(null)
-export const checking = ref(false)
 
 export function keepBefore(v: JobView) {
   if (before.value?.id !== v.id) before.value = v

@@ -8,7 +8,7 @@ import { levels } from '../state/choices'
 import { attempt, newId } from '../state/job'
 import { laser, press } from '../state/instruments'
 import { useKeys } from '../state/keys'
-import { byThumb, level, measureNow, missingHere, sheetOpen, shooting, twice, wanted } from '../state/measuring'
+import { between, byThumb, level, measureNow, missingHere, sheetOpen, shooting, twice, walked, wanted } from '../state/measuring'
 import { choose, room, wallIndex as index } from '../state/place'
 import CornerEntry from './measure/CornerEntry.vue'
 import CornerSheet from './measure/CornerSheet.vue'
@@ -23,23 +23,9 @@ defineEmits<{ newRoom: [] }>()
 
 const wall = computed(() => room.value?.walls[index.value])
 const corner = computed(() => room.value?.corners[index.value])
-const before = computed(() => {
-  const r = room.value
-  const c = r?.corners[(index.value + (r.corners.length || 1) - 1) % (r.corners.length || 1)]
-  return c?.joined ? c.letter : ''
-})
-const label = computed(() => {
-  const to = corner.value?.joined ? corner.value.letter : ''
-  const between = before.value && to ? `, corner ${before.value} to ${to}` : before.value ? `, from corner ${before.value}` : to ? `, to corner ${to}` : ''
-  return `Wall ${index.value + 1}${between}${level.value === 'floor' ? '' : `, ${level.value}`}`
-})
+const label = computed(() => `Wall ${index.value + 1}${between.value ? `, ${between.value}` : ''}${level.value === 'floor' ? '' : `, ${level.value}`}`)
 const openings = computed(() => room.value?.openings.filter((o) => o.wall === wall.value?.id) ?? [])
-const taken = computed(() => {
-  const walls = room.value?.walls.length ?? 0
-  const corners = room.value?.corners.filter((c) => c.joined).length ?? 0
-  const gone = (kind: string) => missingHere.value.filter((m) => m.kind === kind).length
-  return `${walls - gone('wall')} of ${walls} walls, ${corners - gone('corner')} of ${corners} corners`
-})
+const taken = computed(() => `${walked.value.walls.taken} of ${walked.value.walls.all} walls, ${walked.value.corners.taken} of ${walked.value.corners.all} corners`)
 
 const lengthField = ref<InstanceType<typeof LengthEntry>>()
 const cornerField = ref<InstanceType<typeof CornerEntry>>()

@@ -8,7 +8,7 @@ import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { laser, press, protractor, tray, waiting } from '../../state/instruments'
 import { view } from '../../state/job'
-import { doAct, drawingWanted, level, missingHere } from '../../state/measuring'
+import { between, doAct, drawingWanted, level, walked } from '../../state/measuring'
 import { tell } from '../../state/notice'
 import { choose, chosen, findings, room, wallIndex } from '../../state/place'
 import TrayBox from '../../parts/TrayBox.vue'
@@ -24,15 +24,6 @@ const corner = computed(() => room.value?.corners[wallIndex.value] ?? ({ id: '',
 const kind = computed<'length' | 'angle'>(() => (chosen.value?.kind === 'corner' && corner.value.joined ? 'angle' : 'length'))
 const length = useLength(() => wall.value)
 const angle = useCorner(() => corner.value)
-const letterBefore = computed(() => {
-  const all = room.value?.corners ?? []
-  const c = all[(wallIndex.value + all.length - 1) % all.length]
-  return c?.joined ? c.letter : ''
-})
-const between = computed(() => {
-  const to = corner.value.joined ? corner.value.letter : ''
-  return letterBefore.value && to ? `corner ${letterBefore.value} to ${to}` : letterBefore.value ? `from corner ${letterBefore.value}` : to ? `to corner ${to}` : ''
-})
 
 /** What stands on the screen: the reading in hand until a key is pressed. */
 const text = ref('')
@@ -124,11 +115,7 @@ onBeforeUnmount(() => {
   if (waiting.value?.id === 'thumb') waiting.value = null
 })
 const practice = computed(() => (kind.value === 'length' ? laser.value : protractor.value)?.practice)
-const step = computed(() => {
-  const walls = room.value?.walls.length ?? 0
-  const corners = room.value?.corners.filter((c) => c.joined).length ?? 0
-  return `${walls + corners - missingHere.value.length} of ${walls + corners}`
-})
+const step = computed(() => `${walked.value.walls.taken + walked.value.corners.taken} of ${walked.value.walls.all + walked.value.corners.all}`)
 </script>
 
 <template>
@@ -138,8 +125,8 @@ const step = computed(() => {
         <h2>{{ kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}` }} <span class="quiet">{{ kind === 'angle' ? corner.kind : between }}{{ level === 'floor' ? '' : `, ${level}` }}</span></h2>
         <button class="draw" type="button" @click="drawingWanted = true">Drawing</button>
       </header>
-      <p class="figure" :class="{ empty: !text, bad: error, keyed: touched }" aria-live="polite">
-        <template v-if="touched"><SetText v-if="text" :text="text.replace(/'/g, '′')" /><span v-else>&nbsp;</span>{{ kind === 'angle' && text ? '°' : '' }}</template>
+      <p class="figure" :class="{ bad: error, keyed: touched }" aria-live="polite">
+        <template v-if="touched"><SetText :text="text.replace(/'/g, '′')" />{{ kind === 'angle' ? '°' : '' }}</template>
         <LengthText v-else-if="kind === 'length' && length.cur.value" :of="length.cur.value.as" />
         <template v-else-if="kind === 'angle' && angle.cur.value">{{ angle.cur.value.typed }}°</template>
         <span v-else class="hint">{{ (kind === 'length' && length.about.value) || 'not measured' }}</span>
