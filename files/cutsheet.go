@@ -86,39 +86,34 @@ func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share 
 	if q.Miscuts > 0 {
 		hang += fmt.Sprintf(", spoiled %d", q.Miscuts)
 	}
-	inPlace := q.Hand != nil && q.Hand.InPlace
-	length, measured := q.Cut.In(j.Unit), q.Length.In(j.Unit)
-	if inPlace {
-		length, measured = "in place", "in place"
-	}
-	s.put(s.left+198, length, "B", 22, true)
+	s.put(s.left+198, q.Told(j.Unit), "B", 22, true)
 	s.y = y + 13
 	s.put(s.left+40, hang, "", 9.5, false)
-	if length != measured {
-		s.put(s.left+198, "measured "+measured, "", 9.5, true)
+	if m := q.Measured(j.Unit); m != "" {
+		s.put(s.left+198, "measured "+m, "", 9.5, true)
 	}
 	from, right := s.left+210, s.right-sheetCode-6
 	s.bar(q, from, from+60+(right-from-76)*share, y-14)
 	s.y = y + 11
-	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels), "", 8.6, 11)
-	s.wrap(from, right-from, sheetEnd(joint.Right, q.Right, labels), "", 8.6, 11)
+	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels, j.Unit), "", 8.6, 11)
+	s.wrap(from, right-from, sheetEnd(joint.Right, q.Right, labels, j.Unit), "", 8.6, 11)
+	for _, r := range q.Remarks() {
+		s.wrap(from, right-from, r, "B", 8.6, 11)
+	}
 	s.y = max(s.y-5, y+26)
 	s.rule(true)
 	return nil
 }
 
 // sheetEnd tells an end in a line: what it is, into what, and how the saw is set.
-func sheetEnd(h joint.Hand, e plan.End, labels map[string]string) string {
-	t := endText(h, e)
+func sheetEnd(h joint.Hand, e plan.End, labels map[string]string, unit measure.Unit) string {
+	t := endText(h, e, unit)
 	if m := labels[e.Meets]; m != "" && e.Joint != plan.Square {
 		t += ", " + map[plan.Joint]string{plan.Cope: "into ", plan.Butt: "against "}[e.Joint]
 		if e.Joint == plan.Mitre || e.Joint == plan.Scarf {
 			t += "with "
 		}
 		t += m
-	}
-	if e.Chamfer > 0 {
-		t += ", chamfered"
 	}
 	return t
 }

@@ -32,10 +32,10 @@ func TestCutSheet(t *testing.T) {
 	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
 	keep(t, "cut-sheet.pdf", b.Bytes())
 	for _, q := range p.Pieces {
-		assert.NotEmpty(t, sheetEnd("left", q.Left, labels(p)))
+		assert.NotEmpty(t, sheetEnd("left", q.Left, labels(p), j.Unit))
 	}
 	crown := piece(t, p, "wh-crown.wh3")
-	assert.Contains(t, sheetEnd("left", crown.Left, labels(p)), "into Crown 2")
+	assert.Contains(t, sheetEnd("left", crown.Left, labels(p), j.Unit), "into Crown 2")
 	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) string { return "" }), "and a job with nothing in it")
 }
 
@@ -110,11 +110,11 @@ func TestCutListTellsWhatItHas(t *testing.T) {
 	rows, err := csv.NewReader(&b).ReadAll()
 	require.NoError(t, err)
 	n := len(rows[0])
-	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-6:])
-	assert.Equal(t, "Hall base", rows[1][n-6])
+	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-10:n-4])
+	assert.Equal(t, "Hall base", rows[1][n-10])
 	for _, r := range rows {
 		if r[0] == "Base 9" && r[1] == "Waiting Hall" {
-			assert.Equal(t, "Square against the casing.", r[n-2])
+			assert.Equal(t, "Square against the casing.", r[n-6])
 			return
 		}
 	}

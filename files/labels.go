@@ -67,11 +67,7 @@ func (s *page) label(j job.Job, q plan.Piece, room, link string, x, wide float64
 	s.y = top + 31
 	s.put(left, room+" · "+wallLabel(j, q), "", 8, false)
 	s.y = top + 51
-	length := q.Cut.In(j.Unit)
-	if q.Hand != nil && q.Hand.InPlace {
-		length = "in place"
-	}
-	s.put(left, length, "B", 14, false)
+	s.put(left, q.Told(j.Unit), "B", 14, false)
 	s.y = top + 63
 	s.put(left, "L "+shortEnd(q.Left), "", 7.5, false)
 	s.y = top + 73
@@ -89,8 +85,14 @@ func shortEnd(e plan.End) string {
 	if e.ToldTo != plan.ToEnd {
 		t += ", " + string(e.ToldTo)
 	}
+	if e.Chamfer > 0 {
+		t += ", chamfer"
+	}
 	if e.Dial != nil && e.Dial.Mitre != 0 {
 		t += ", " + e.Dial.Mitre.Abs().String()
+		if e.Fence != "" {
+			t += " on added fence"
+		}
 	}
 	return t
 }

@@ -59,7 +59,7 @@ func ReadNest(r io.Reader) (Nest, error) {
 		if errors.As(err, &price) {
 			return Nest{}, fmt.Errorf("nest file: price %w", price)
 		}
-		return Nest{}, fmt.Errorf("nest file: %w; README.md shows what it holds", err)
+		return Nest{}, fmt.Errorf("nest file: %w; docs/fitting.md shows what it holds", err)
 	}
 	if _, err := dec.Token(); err != io.EOF {
 		return Nest{}, errors.New("nest file: something follows the problem; keep one in a file")

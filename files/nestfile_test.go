@@ -110,8 +110,8 @@ func TestBadNestFilesAreRefusedInOneLine(t *testing.T) {
 		return `{"kerf":"1/8","sticks":[{"length":"8'"}],"pieces":[` + piece + `]}`
 	}
 	for text, says := range map[string]string{
-		"":                                        "README",
-		"[]":                                      "README",
+		"":                                        "docs/fitting.md",
+		"[]":                                      "docs/fitting.md",
 		example + "{}":                            "something follows",
 		`{"colour":1}`:                            "colour",
 		`{"sticks":[],"pieces":[]}`:               "none to cut from",

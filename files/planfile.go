@@ -57,7 +57,9 @@ type PlanPiece struct {
 	Group    string  `json:"bench_group,omitempty"`
 	Cap      bool    `json:"cap,omitempty"`
 	InPlace  bool    `json:"in_place,omitempty"`
-	Hangs    int     `json:"hangs"` // its place in the order to hang, 0 where it cannot be hung
+	Held     string  `json:"held,omitempty"`      // why it is held back: it is not to be cut yet
+	NotAsIs  string  `json:"not_as_is,omitempty"` // what else is to be done to it on its wall
+	Hangs    int     `json:"hangs"`               // its place in the order to hang, 0 where it cannot be hung
 }
 
 // PlanEnd is one end of a piece. The setting is null where no reading allows
@@ -75,12 +77,18 @@ type PlanEnd struct {
 	Dial   *float64 `json:"dial_deg"`
 	Detent *float64 `json:"detent"`
 	// Tilt is the bevel dialled; Edge the one to the fence, lying flat; Fence tells of an
-	// added one, square to the saw's own, along which mitre and dial are then set.
-	Tilt  *float64 `json:"dial_bevel_deg,omitempty"`
-	Edge  string   `json:"edge,omitempty"`
-	Fence bool     `json:"added_fence,omitempty"`
-	Why   []string `json:"pose_why,omitempty"`
-	Lean  float64  `json:"lean_deg,omitempty"`
+	// added one, square to the saw's own: mitre, dial and keep are then those of the piece
+	// along it, coming toward the one who saws.
+	Tilt      *float64 `json:"dial_bevel_deg,omitempty"`
+	Edge      string   `json:"edge,omitempty"`
+	Fence     bool     `json:"added_fence,omitempty"`
+	FenceSide string   `json:"fence_side,omitempty"` // of the piece, on which it stands
+	Why       []string `json:"pose_why,omitempty"`
+	Lean      float64  `json:"lean_deg,omitempty"`
+	// Chamfer is how far back of the end its face is taken away at 45.
+	ChamferNM int64   `json:"chamfer_nm,omitempty"`
+	ChamferIn float64 `json:"chamfer_in,omitempty"`
+	Note      string  `json:"note,omitempty"`
 }
 
 // PlanFinding is one finding.
@@ -101,7 +109,8 @@ func optional(s string) *string {
 
 func planEnd(e plan.End) PlanEnd {
 	out := PlanEnd{Joint: string(e.Joint), Corner: optional(e.Corner), Side: optional(string(e.Side)), ToldTo: string(e.ToldTo),
-		Meets: optional(e.Meets), Pose: string(e.Pose.Lie), Fence: e.Fence, Why: e.Why, Lean: float64(e.Lean)}
+		Meets: optional(e.Meets), Pose: string(e.Pose.Lie), Fence: e.Fence != "", FenceSide: string(e.Fence), Why: e.Why, Lean: float64(e.Lean),
+		ChamferNM: int64(e.Chamfer), ChamferIn: micro(e.Chamfer), Note: e.Says()}
 	if e.Pose.Lie == saw.Flat {
 		out.Edge = string(e.Pose.Edge)
 	}
@@ -130,7 +139,7 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 func NewPlanFile(p plan.Plan) PlanFile {
 	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
-		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang,
+		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	for _, d := range p.Decisions {
@@ -161,21 +170,28 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			head = append(head, side+"_"+f)
 		}
 	}
-	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed")
+	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed", "left_chamfer", "right_chamfer", "held", "not_as_is")
 	if err := c.Write(head); err != nil {
 		return err
 	}
 	labels := labels(p)
 	for _, q := range p.Pieces {
 		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
+		if q.Held != "" { // no figure that a saw's stop could be sent to
+			row[4], row[5], row[6] = q.Told(j.Unit), "", ""
+		}
 		for _, e := range []plan.End{q.Left, q.Right} {
 			f := planEnd(e)
 			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
 		}
 		for _, e := range []plan.End{q.Left, q.Right} {
-			row = append(row, e.Pose.Name(), number(planEnd(e).Tilt))
+			lies := e.Pose.Name()
+			if e.Fence != "" {
+				lies += ", " + saw.FenceText(e.Fence)
+			}
+			row = append(row, lies, number(planEnd(e).Tilt))
 		}
-		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit))
+		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
 		for i := range row {
 			row[i] = unformula(row[i])
 		}
@@ -185,6 +201,13 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 	}
 	c.Flush()
 	return c.Error()
+}
+
+func chamfered(e plan.End, unit measure.Unit) string {
+	if e.Chamfer <= 0 {
+		return ""
+	}
+	return e.Chamfer.In(unit)
 }
 
 // unformula puts a quote before a name that a spreadsheet would calculate.
@@ -242,11 +265,22 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 		t := tabwriter.NewWriter(w, 2, 4, 2, ' ', 0)
 		for _, q := range p.Pieces {
 			if q.Room == r.ID {
-				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, q), q.Cut.In(j.Unit), endText(joint.Left, q.Left), endText(joint.Right, q.Right))
+				length := q.Told(j.Unit)
+				if m := q.Measured(j.Unit); m != "" {
+					length += ", measured " + m
+				}
+				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, q), length, endText(joint.Left, q.Left, j.Unit), endText(joint.Right, q.Right, j.Unit))
 			}
 		}
 		if err := t.Flush(); err != nil {
 			return err
+		}
+		for _, q := range p.Pieces {
+			for _, s := range q.Remarks() {
+				if q.Room == r.ID {
+					fmt.Fprintf(w, "  %s: %s\n", q.Label, s)
+				}
+			}
 		}
 	}
 	for _, f := range p.Findings {
@@ -257,10 +291,14 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 	return nil
 }
 
-func endText(h joint.Hand, e plan.End) string {
+// endText tells an end in a line.
+func endText(h joint.Hand, e plan.End, unit measure.Unit) string {
 	s := fmt.Sprintf("%s %s", h, e.Joint)
 	if e.ToldTo != plan.ToEnd {
 		s += ", " + string(e.ToldTo) + " point"
+	}
+	if c := e.ChamferText(unit); c != "" {
+		s += ", " + c
 	}
 	if e.Setting == nil {
 		return s + ", no setting"
@@ -271,8 +309,8 @@ func endText(h joint.Hand, e plan.End) string {
 	if e.Pose.Lie != saw.Upright {
 		s += ", " + e.Pose.Name()
 	}
-	if e.Fence {
-		s += ", along an added fence"
+	if e.Fence != "" {
+		s += ", " + saw.FenceText(e.Fence)
 	}
 	if e.Dial.Mitre == 0 && e.Dial.Bevel == 0 {
 		return s

@@ -7,6 +7,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/picture"
 	"gnomon/core/plan"
+	"gnomon/core/saw"
 )
 
 // JobView is a job with its plan: all that the screens need at once.
@@ -92,7 +93,7 @@ type EndView struct {
 	Detent  string      `json:"detent,omitempty" doc:"where the dialled mitre stands to the detents, in words"`
 	Lies    string      `json:"lies"`
 	Pose    string      `json:"pose" doc:"how it lies, in a few words"`
-	Fence   bool        `json:"fence,omitempty" doc:"along an added fence"`
+	Fence   string      `json:"fence,omitempty" doc:"in words, where the piece lies along an added fence"`
 	Why     string      `json:"why,omitempty" doc:"why it does not lie as the house rule has it"`
 	Error   string      `json:"error,omitempty" doc:"what of the dialled setting is the saw's own error"`
 	TopLong string      `json:"topLong,omitempty" doc:"how the top stands to the bottom edge that the length is told to"`
@@ -269,7 +270,8 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
 		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}
 		if st := q.End(c.Hand).Setting; st != nil {
-			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, q.End(c.Hand).Pose.Code()
+			e := q.End(c.Hand)
+			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, e.Lies()
 			k, of := bench.cut(c)
 			cv.Picture = k.Key(of.key)
 		}
@@ -295,7 +297,7 @@ func findingView(f plan.Finding) FindingView {
 
 func endView(e plan.End, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: e.Fence, Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {

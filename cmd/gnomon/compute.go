@@ -244,11 +244,12 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 		Pose    string   `json:"pose"`
 		Edge    string   `json:"edge,omitempty"`
 		Fence   bool     `json:"added_fence"`
+		Side    string   `json:"fence_side,omitempty"`
 		Reached bool     `json:"reached"`
 		Why     []string `json:"why"`
 		Error   string   `json:"saw_error,omitempty"`
 		*dial
-	}{float64(asked.Mitre), float64(asked.Bevel), string(asked.Keep), string(way.Pose.Lie), "", way.Fence, way.Reached, append([]string{}, way.Why...), "", nil}
+	}{float64(asked.Mitre), float64(asked.Bevel), string(asked.Keep), string(way.Pose.Lie), "", way.Fence != "", string(way.Fence), way.Reached, append([]string{}, way.Why...), "", nil}
 	if way.Pose.Lie == saw.Flat {
 		v.Edge = string(way.Pose.Edge)
 	}
@@ -261,7 +262,11 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 			v.dial.Detent = &t
 		}
 		v.Error = d.OffText()
-		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", way.Pose.Name(), saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
+		how := way.Pose.Name()
+		if way.Fence != "" {
+			how += ", " + saw.FenceText(way.Fence)
+		}
+		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", how, saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
 		if v.Error != "" {
 			text += v.Error + "\n"
 		}
@@ -271,8 +276,8 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 	for _, w := range way.Why {
 		text += w + "\n"
 	}
-	if way.Fence {
-		text += "A fence square to the saw's own is added: clamp it and the piece, and keep your hands out of the blade's line.\n"
+	if way.Fence != "" {
+		text += fmt.Sprintf("A fence square to the saw's own is added on the %s of the piece, which comes toward you: clamp fence and piece, and keep your hands out of the blade's line.\n", way.Fence)
 	}
 	if format == "json" {
 		return json.NewEncoder(out).Encode(v)

@@ -11,7 +11,7 @@ import (
 func (r *Run) kind(j *Joint) {
 	if j.Left < 0 || j.Right < 0 {
 		j.Kind, j.Rule = Alone, RuleNothingMeets
-		j.Reason = "Nothing comes from the other wall, so the end is cut square."
+		j.Reason = alone(r.Corners[j.Corner])
 		return
 	}
 	c, a, b := r.Corners[j.Corner], r.Pieces[j.Left], r.Pieces[j.Right]
@@ -44,7 +44,7 @@ func (r *Run) kind(j *Joint) {
 		}
 	}
 	switch {
-	case wish == c.Inside || c.By == "":
+	case wish == c.Inside || c.By == "" || butt && c.Inside == job.InsideCope: // what is square-edged is butted where a cope is wished
 	case c.Inside == job.InsideCope:
 		j.Refused = WishCope
 	case c.By == job.OverCorner && c.Inside == job.InsideButt:
@@ -69,6 +69,17 @@ func (r *Run) kind(j *Joint) {
 			j.Rule = RuleSections
 		}
 	}
+}
+
+// alone tells how an end stands in a corner that nothing else comes to.
+func alone(c Corner) string {
+	switch {
+	case c.Stands != "":
+		return c.Stands + " stands in the corner, so the end stops against it."
+	case c.Kind == job.Outside:
+		return "Nothing comes round the corner, so the end is cut square at it."
+	}
+	return "Nothing comes from the other wall, so the end is cut to that wall."
 }
 
 // ByMoulding is a wish that came with the moulding.

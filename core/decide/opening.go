@@ -16,14 +16,12 @@ type Stop struct {
 	Reason  string
 }
 
-// Against says how a moulding of a kind that stands out by out ends at an opening.
-func Against(kind string, out measure.Length, o *job.Opening, unit measure.Unit) Stop {
+// Against says how a moulding of a kind that stands out by out and runs at a level ends at an
+// opening. A plinth stands at the floor only.
+func Against(kind string, level job.Level, out measure.Length, o *job.Opening, unit measure.Unit) Stop {
 	switch {
 	case o.Kind == job.OpenCabinet || o.Kind == job.OpenTub:
-		what := "the cabinet"
-		if o.Kind == job.OpenTub {
-			what = "the tub"
-		}
+		what := "the " + o.Side(level)
 		if o.Lean != nil && o.Lean.Angle != 0 {
 			return Stop{Reason: fmt.Sprintf("Square against %s, with its lean of %s over the height.", what, o.Lean.Angle.Abs())}
 		}
@@ -31,9 +29,9 @@ func Against(kind string, out measure.Length, o *job.Opening, unit measure.Unit)
 	case kind == job.KindShoe:
 		return Stop{Sloped: true, Reason: "Shoe ends at 45 against a casing, long at the back."}
 	}
-	what, stands := "casing", o.CasingThickness
-	if o.Plinth != nil {
-		what, stands = "plinth", o.PlinthThickness
+	what, stands := o.Side(level), o.CasingThickness
+	if what == "plinth" {
+		stands = o.PlinthThickness
 	}
 	if stands == nil || out <= stands.Length {
 		return Stop{Reason: "Square against the " + what + "."}

@@ -106,16 +106,16 @@ func TestAgainst(t *testing.T) {
 	e := func(s string) *job.Entry { v, _ := job.Typed(s, measure.UnitInch); return &v }
 	door := &job.Opening{Kind: job.OpenDoor, OpeningFacts: job.OpeningFacts{CasingThickness: e("11/16")}}
 	half := measure.Inch / 2
-	assert.Equal(t, Stop{Reason: "Square against the casing."}, Against(job.KindBase, half, door, measure.UnitInch))
-	s := Against(job.KindBase, 3*measure.Inch/4, door, measure.UnitInch)
+	assert.Equal(t, Stop{Reason: "Square against the casing."}, Against(job.KindBase, job.Floor, half, door, measure.UnitInch))
+	s := Against(job.KindBase, job.Floor, 3*measure.Inch/4, door, measure.UnitInch)
 	assert.Equal(t, measure.Inch/16, s.Chamfer)
 	assert.Contains(t, s.Reason, `chamfer the face at 45° from 1/16" back`)
-	assert.True(t, Against(job.KindShoe, half, door, measure.UnitInch).Sloped)
+	assert.True(t, Against(job.KindShoe, job.Floor, half, door, measure.UnitInch).Sloped)
 	door.Plinth, door.PlinthThickness = e("5"), e("1")
-	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindBase, 3*measure.Inch/4, door, measure.UnitInch))
+	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindBase, job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
 	tub := &job.Opening{Kind: job.OpenTub, OpeningFacts: job.OpeningFacts{Lean: &job.Lean{Angle: -1.5}}}
-	assert.Contains(t, Against(job.KindShoe, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
-	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindBase, half, &job.Opening{Kind: job.OpenCabinet}, measure.UnitInch))
+	assert.Contains(t, Against(job.KindShoe, job.Floor, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
+	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindBase, job.Floor, half, &job.Opening{Kind: job.OpenCabinet}, measure.UnitInch))
 }
 
 func feet(f float64) measure.Length { return measure.FromInches(12 * f) }

@@ -24,6 +24,7 @@ type Piece struct {
 type Corner struct {
 	Letter string
 	Kind   job.CornerKind
+	Stands string // what stands in the corner on the wall beside a single piece, as a sentence begins: The casing of the door on wall 1
 	Round  bool   // rounded, and turned with transition pieces
 	Inside string // the joint wished at an inside corner, a school of the house rules
 	By     string // what wishes it where the house rule of the job does not: room, run, corner or moulding

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -166,7 +167,12 @@ func mirror(j *job.Job, r *job.Room) error {
 		// The right end of the wall that is now i was its left end, where the
 		// corner of the wall before it stands.
 		r.Corners[i] = corners[(2*n-2-i)%n]
-		turnLean(r.Corners[i].Lean)
+		// What leaned in the face of the wall left of it leans the other way in that of
+		// the wall right of it.
+		if c := &r.Corners[i]; c.Lean != nil {
+			turnLean(c.Lean)
+			c.LeanFace = otherEnd(cmp.Or(c.LeanFace, job.HandLeft))
+		}
 	}
 	for i := range r.Diagonals {
 		d := &r.Diagonals[i]

@@ -29,7 +29,7 @@ func ofRoom(r *job.Room, op Op) map[string]any {
 		}
 	case "corner":
 		if c := byID(r.Corners, cornerID, op.ID); c != nil {
-			return map[string]any{"kind": &c.Kind, "radius": &c.Radius, "chord": &c.Chord, "depth": &c.Depth, "lean": &c.Lean, "drop": &c.Drop}
+			return map[string]any{"kind": &c.Kind, "radius": &c.Radius, "chord": &c.Chord, "depth": &c.Depth, "lean": &c.Lean, "lean_face": &c.LeanFace, "drop": &c.Drop}
 		}
 	case "reading":
 		for k := range r.Corners {

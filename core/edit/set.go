@@ -29,7 +29,7 @@ func field(j *job.Job, op Op) (any, error) {
 		}
 		fields = map[string]any{"set": &r.Set, "inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order, "layout": &r.Layout, "bench": &r.Bench,
 			"unread_outside": &r.UnreadOutside, "unread_inside": &r.UnreadInside, "square": &r.Square, "hair": &r.Hair, "spring": &r.Spring, "buying": &r.Buying, "step": &r.Step,
-			"bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool, "drying": &r.Drying,
+			"bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool, "lengths": &r.Lengths, "drying": &r.Drying,
 			"short": &r.Weights.Short, "hidden": &r.Weights.Hidden, "hand": &r.Weights.Hand, "double": &r.Weights.Double}
 	case "cutting":
 		c := &j.Cutting

@@ -38,6 +38,7 @@ func (c *checker) measured(r *Room) {
 		for _, rd := range k.Readings {
 			c.reading(rd)
 		}
+		c.oneOf(thing, "lean_face", k.LeanFace, "", HandLeft, HandRight)
 		if k.Chord != nil && k.Depth != nil && k.Depth.Length > k.Chord.Length {
 			c.refuse(thing, "depth", k.Depth.Text, "deeper than the chord is long", "measure the chord across the curve and the depth from its middle")
 		}

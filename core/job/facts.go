@@ -7,8 +7,8 @@ import (
 )
 
 // Lean is how far something is out of plumb, as typed: degrees, or a gap over a
-// length. Positive: a wall's top stands into the room; a corner's top stands to
-// the right as one faces the wall on its left.
+// length. Positive: a wall's top stands into the room; a corner's top, and that of an
+// opening's side, stands to the right as one faces the wall that it was read in.
 type Lean struct {
 	Angle measure.Angle
 	Text  string
@@ -33,7 +33,7 @@ type WallFacts struct {
 	TileThickness *Entry `json:"tile_thickness,omitempty"`
 	TileHeight    *Entry `json:"tile_height,omitempty"` // how high the tiles reach
 	CeilingLeft   *Entry `json:"ceiling_left,omitempty"`
-	CeilingRight  *Entry `json:"ceiling_right,omitempty"` // how high the ceiling is at its ends
+	CeilingRight  *Entry `json:"ceiling_right,omitempty"` // how high the ceiling is at its ends, from the floor that is there
 	FloorLeft     *Entry `json:"floor_left,omitempty"`
 	FloorRight    *Entry `json:"floor_right,omitempty"` // how far the floor is below one level line
 	StudSpacing   *Entry `json:"stud_spacing,omitempty"`
@@ -49,13 +49,15 @@ func (w WallFacts) clone() WallFacts {
 }
 
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
-// by a chord across the curve and the depth behind it, and its lean.
+// by a chord across the curve and the depth behind it, and its lean: how its line leans in
+// the face of the wall on its left, or on its right where LeanFace says so.
 type CornerFacts struct {
-	Radius *Entry `json:"radius,omitempty"`
-	Chord  *Entry `json:"chord,omitempty"`
-	Depth  *Entry `json:"depth,omitempty"`
-	Lean   *Lean  `json:"lean,omitempty"`
-	Drop   bool   `json:"drop,omitempty"` // the drop was marked here
+	Radius   *Entry `json:"radius,omitempty"`
+	Chord    *Entry `json:"chord,omitempty"`
+	Depth    *Entry `json:"depth,omitempty"`
+	Lean     *Lean  `json:"lean,omitempty"`
+	LeanFace string `json:"lean_face,omitempty"` // left or right; none is left
+	Drop     bool   `json:"drop,omitempty"`      // the drop was marked here
 }
 
 func (c *CornerFacts) list() []named {
@@ -63,7 +65,7 @@ func (c *CornerFacts) list() []named {
 }
 
 func (c CornerFacts) clone() CornerFacts {
-	return CornerFacts{copyOf(c.Radius), copyOf(c.Chord), copyOf(c.Depth), copyOf(c.Lean), c.Drop}
+	return CornerFacts{copyOf(c.Radius), copyOf(c.Chord), copyOf(c.Depth), copyOf(c.Lean), c.LeanFace, c.Drop}
 }
 
 // Kinds of opening. Doors and openings break what runs at the floor and the
@@ -106,6 +108,50 @@ func (o Opening) Breaks(l Level) bool {
 		return l == Floor
 	}
 	return l != Ceiling
+}
+
+// Overhang is how far a plinth that is wider than the casing over it stands past the casing's
+// outer edge; their inner edges stand flush. What runs at the floor stops at the plinth.
+func (o Opening) Overhang() measure.Length {
+	if o.Plinth == nil || o.Casing == nil {
+		return 0
+	}
+	return max(0, o.Plinth.Length-o.Casing.Length)
+}
+
+// StandsOut is how far out from its wall an opening's sides stand for what runs at the level:
+// its casing or plinth, or the depth of a cabinet or tub. known is false where that was not
+// measured; a bare opening stands out by nothing.
+func (o Opening) StandsOut(l Level) (out measure.Length, known bool) {
+	switch {
+	case o.Kind == OpenCabinet || o.Kind == OpenTub:
+		if o.Depth == nil {
+			return 0, false
+		}
+		return o.Depth.Length, true
+	case o.Kind == OpenOpening && o.Casing == nil && o.CasingThickness == nil:
+		return 0, true
+	case o.CasingThickness != nil:
+		out, known = o.CasingThickness.Length, true
+	}
+	if l == Floor && o.PlinthThickness != nil {
+		out, known = max(out, o.PlinthThickness.Length), true
+	}
+	return out, known
+}
+
+// Side is what an opening's outer edge is, in words: the casing, the plinth, the cabinet or
+// the tub.
+func (o Opening) Side(l Level) string {
+	switch {
+	case o.Kind == OpenCabinet:
+		return "cabinet"
+	case o.Kind == OpenTub:
+		return "tub"
+	case o.Plinth != nil && l == Floor:
+		return "plinth"
+	}
+	return "casing"
 }
 
 // Edge is the stand that names the opening's outer edges.

@@ -9,7 +9,7 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 5
+const FileVersion = 6
 
 // Job is everything entered for one job.
 type Job struct {

@@ -28,6 +28,9 @@ var Questions = []Question{
 		{BuyAdvised, "as advised", "For each moulding whichever comes out better: rough lengths by the share, measured ones fitted."},
 		{BuyShare, "length plus waste share", "Quick, and right on average over a whole house."},
 		{BuyFit, "fitted to sticks", "Little waste in one room, and every piece has its stick."}}},
+	{"lengths", "Readings of one wall that do not agree", LengthsHold, overRoom, []School{
+		{LengthsHold, "hold its pieces back", "One of them is wrong and nobody knows which: a third reading costs less than a stick."},
+		{LengthsLonger, "cut to the longer", "What is too long can be cut again; what lies between two readings is wrong either way."}}},
 	{"inside", "Inside corner", InsideCope, overAll, []School{
 		{InsideCope, "cope", "It hides walls that are out of square, does not open when wood shrinks, and lets a piece be sprung in."},
 		{InsideMitre, "glued mitre", "Both pieces are cut alike and glued on the bench where they are short; quick where corners are true."},

@@ -37,7 +37,8 @@ type Rules struct {
 	Bullnose   string   `json:"bullnose"`
 	FloorJoint string   `json:"floor_joint"`
 	CopeTool   string   `json:"cope_tool"`
-	Drying     int      `json:"drying"` // minutes until a glued joint can be moved
+	Lengths    string   `json:"lengths"` // what is done where readings of one wall do not agree
+	Drying     int      `json:"drying"`  // minutes until a glued joint can be moved
 	Weights    *Weights `json:"weights,omitempty"`
 }
 
@@ -97,6 +98,10 @@ const (
 	BullnoseOne   = "one"
 	BullnoseTwo   = "two"
 
+	// Where readings of one wall do not agree: its pieces wait, or are cut to the longer one.
+	LengthsHold   = "hold"
+	LengthsLonger = "longer"
+
 	FloorOpen     = "open"
 	FloorSilicone = "silicone"
 
@@ -152,6 +157,8 @@ func (r *Rules) school(question string) *string {
 		return &r.FloorJoint
 	case "cope_tool":
 		return &r.CopeTool
+	case "lengths":
+		return &r.Lengths
 	}
 	return nil
 }

@@ -98,10 +98,14 @@ func (m *Moulding) Joint(rules Rules, copable bool) string {
 	return InsideJoint(or(m.Inside, rules.Inside), m.Flat(), copable)
 }
 
-// InsideJoint is the joint that a wish comes to: square-edged stock alone butts, and what
+// InsideJoint is the joint that a wish comes to: square-edged stock alone butts, and where
+// a cope is wished it does, for there is no line to cope along; and what
 // cannot be coped is mitred.
 func InsideJoint(wish string, flat, copable bool) string {
-	if wish == InsideButt && !flat {
+	switch {
+	case flat && wish == InsideCope:
+		return InsideButt
+	case !flat && wish == InsideButt:
 		wish = InsideCope
 	}
 	if wish == InsideCope && !copable {

@@ -121,6 +121,12 @@ func RightLean(turn, a, rho measure.Angle) measure.Angle {
 	return measure.FromRadians(math.Atan(a.Tan()*turn.Cos() - rho.Tan()*turn.Sin()))
 }
 
+// LeftLean is how far the wall left of a corner leans into the room, where the one right of
+// it leans by b and the corner's line leans right in that one's face by rho.
+func LeftLean(turn, b, rho measure.Angle) measure.Angle {
+	return measure.FromRadians(math.Atan(rho.Tan()*turn.Sin() + b.Tan()*turn.Cos()))
+}
+
 // Proud is how much shorter a piece is at a corner for lying on a surface that stands
 // proud of its wall by own, where the next wall's stands proud by other:
 // (other − own·cos τ)/sin τ, which is b·tan(τ/2) where both stand proud alike; less

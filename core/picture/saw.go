@@ -22,7 +22,7 @@ type Cut struct {
 	Plane   joint.Normal // of the end, as installed
 	Pose    saw.Pose
 	Setting saw.Setting // as made
-	Fence   bool        // along an added fence
+	Fence   joint.Hand  // the side of the piece on which an added fence stands; none without one
 }
 
 // Bench is the saw with the piece on it, from above and from its left end.
@@ -36,12 +36,13 @@ type Bench struct {
 	Straight [2]Point    `json:"straight"`          // where the blade stands at 0
 	Arc      []Point     `json:"arc"`               // from straight to the blade
 	Handle   Point       `json:"handle"`
-	Mark     Point       `json:"mark"`            // the point that the length is told to
-	Fence    [2][2]Point `json:"fence"`           // left and right part
-	Added    *[2]Point   `json:"added,omitempty"` // a fence square to it
-	Lies     string      `json:"lies"`            // how the piece lies, in words
-	Touches  string      `json:"touches"`         // which edge touches the fence
-	Section  []Point     `json:"section"`         // from the left end: [distance from the fence, height over the table]
+	Mark     Point       `json:"mark"`              // the point that the length is told to
+	Fence    [2][2]Point `json:"fence"`             // left and right part
+	Added    *[2]Point   `json:"added,omitempty"`   // a fence square to it
+	AddedOn  joint.Hand  `json:"addedOn,omitempty"` // the side of the piece on which that stands
+	Lies     string      `json:"lies"`              // how the piece lies, in words
+	Touches  string      `json:"touches"`           // which edge touches the fence
+	Section  []Point     `json:"section"`           // from the left end: [distance from the fence, height over the table]
 	ToScale  bool        `json:"toScale"`
 }
 
@@ -50,7 +51,7 @@ type Bench struct {
 func OnSaw(c Cut, st Stock) Bench {
 	s, pose := saw.For(c.Plane, c.Pose), c.Pose // along its own fence
 	lie := lay(pose, st.Section)
-	b := Bench{Depth: lie.depth, ToScale: st.Known, Lies: Lies(pose), Touches: touches(pose)}
+	b := Bench{Depth: lie.depth, AddedOn: c.Fence, ToScale: st.Known, Lies: Lies(pose), Touches: touches(pose)}
 	for _, o := range lie.section {
 		b.Section = append(b.Section, Point{round(-o[0]), round(o[1])})
 	}
@@ -62,8 +63,11 @@ func OnSaw(c Cut, st Stock) Bench {
 	front := -b.Depth
 	reach := max(2.7, 2.4*b.Depth) + b.Depth*min(3, math.Abs(s.Mitre.Tan()))
 	keepX, wasteX := -reach, reach*0.72
+	if c.Fence != "" { // a short end, clear of the saw's own fence
+		wasteX = b.Depth*math.Abs(s.Mitre.Tan()) + 0.5
+	}
 	if s.Keep == joint.Right {
-		keepX, wasteX = reach, -reach*0.72
+		keepX, wasteX = -keepX, -wasteX
 	}
 	cutHeight := 0.0
 	if s.Bevel != 0 {
@@ -77,12 +81,12 @@ func OnSaw(c Cut, st Stock) Bench {
 	b.Waste = polygon(Point{wasteX, 0}, Point{x(0, cutHeight), 0}, Point{x(front, cutHeight), front}, Point{wasteX, front})
 	b.Mark = Point{0, round(ty)}
 	x0 := x(0, 0)
-	if c.Fence {
-		x0 = b.turn(s, c.Setting, front)
+	if c.Fence != "" {
+		x0 = b.turn(c.Fence, c.Setting)
 	}
 	s = c.Setting
 	table := front - max(1.7, b.Depth*0.8)
-	if c.Fence {
+	if c.Fence != "" {
 		table = -reach * 0.9
 	}
 	sin, cos := s.Mitre.Sin(), s.Mitre.Cos()
@@ -103,33 +107,42 @@ func OnSaw(c Cut, st Stock) Bench {
 	return b
 }
 
-// turn lays what is drawn along an added fence, square to the saw's own: a quarter
-// round, to the side that brings the blade from where it would be to where it is. It
-// gives where the blade crosses the saw's fence.
-func (b *Bench) turn(was, is saw.Setting, front float64) float64 {
-	side := math.Copysign(1, float64(was.Mitre)) // the handle's side before
-	spin := func(p Point) Point { return Point{round(side * p[1]), round(-side * p[0])} }
+// quarter turns a place of a piece that lies along the saw's own fence so that it lies
+// along an added one on its side given, square to the first: +90 about z where that is the
+// left, −90 where it is the right. What is kept comes toward whoever saws.
+func quarter(side joint.Hand, x, y float64) (float64, float64) {
+	if side == joint.Left {
+		return -y, x
+	}
+	return y, -x
+}
+
+// clear is how far before the saw's own fence the waste of a piece along an added one ends.
+const clear = 0.3
+
+// turn lays what is drawn along an added fence, in front of the saw's own, and gives where
+// the blade crosses that one.
+func (b *Bench) turn(side joint.Hand, is saw.Setting) float64 {
+	far := math.Inf(-1)
 	for _, ps := range [][]Point{b.Keep, b.Waste} {
-		for i := range ps {
-			ps[i] = spin(ps[i])
+		for i, p := range ps {
+			x, y := quarter(side, p[0], p[1])
+			ps[i] = Point{x, y}
+			far = max(far, y)
 		}
 	}
-	mark := spin(b.Mark)
-	// The saw's fence crosses the added one behind the piece.
-	far := 0.0
-	for _, p := range append(append([]Point{}, b.Keep...), b.Waste...) {
-		far = max(far, p[1])
-	}
-	down := -min(far, 1.2) - 0.6 + min(0, mark[1])
-	shift := func(p Point) Point { return Point{p[0], round(p[1] + down)} }
+	down := -far - clear
+	near := 0.0
 	for _, ps := range [][]Point{b.Keep, b.Waste} {
 		for i := range ps {
-			ps[i] = shift(ps[i])
+			ps[i] = Point{round(ps[i][0]), round(ps[i][1] + down)}
+			near = min(near, ps[i][1])
 		}
 	}
-	b.Mark = shift(mark)
+	x, y := quarter(side, b.Mark[0], b.Mark[1])
+	b.Mark = Point{round(x), round(y + down)}
 	b.TopEdge = nil
-	b.Added = &[2]Point{{0, 0}, {0, round(-1.6 * math.Abs(front) * 2.4)}}
+	b.Added = &[2]Point{{0, -0.1}, {0, round(near)}}
 	return b.Mark[0] + b.Mark[1]*is.Mitre.Tan()
 }
 

@@ -25,7 +25,8 @@ type Solid struct {
 	Blade   []Place      `json:"blade"` // a part of its plane, on the saw
 	Table   []Place      `json:"table"`
 	Fence   []Place      `json:"fence"`
-	Wall    []Place      `json:"wall"` // as installed
+	Added   []Place      `json:"added,omitempty"` // a fence square to that one, at the piece's back
+	Wall    []Place      `json:"wall"`            // as installed
 	Ceiling []Place      `json:"ceiling"`
 	Still   []Face       `json:"still"` // the saw's view drawn, where nothing can be turned
 	Keep    string       `json:"keep"`
@@ -34,7 +35,7 @@ type Solid struct {
 // Face is one flat of a still picture, nearest last: its corners on paper, to the right
 // and up.
 type Face struct {
-	Of     string  `json:"of" enum:"keep,waste,cut,blade,table,fence"`
+	Of     string  `json:"of" enum:"keep,waste,cut,blade,table,fence,added"`
 	Points []Point `json:"points"`
 	Shade  float64 `json:"shade"` // how much light falls on it, 0 to 1
 }
@@ -50,7 +51,7 @@ func Turned(c Cut, st Stock) Solid {
 	if n.X < 0 {
 		away = 1
 	}
-	s := Solid{Section: st.Section, Keep: string(saw.For(n, c.Pose).Keep)}
+	s := Solid{Section: st.Section, Keep: string(c.Setting.Keep)}
 	for _, p := range st.Section {
 		s.End = append(s.End, Place{round(sx*p[0] + sz*p[1]), round(-p[0]), round(p[1])})
 		s.Far = append(s.Far, Place{round(away * long), round(-p[0]), round(p[1])})
@@ -73,6 +74,9 @@ func Turned(c Cut, st Stock) Solid {
 	s.Table = []Place{{-wide, 1.2, 0}, {wide, 1.2, 0}, {wide, round(-lie.depth - 1.2), 0}, {-wide, round(-lie.depth - 1.2), 0}}
 	tall := round(min(lie.top+0.5, max(2.2, 0.75*lie.top)))
 	s.Fence = []Place{{-wide, 0, 0}, {wide, 0, 0}, {wide, 0, tall}, {-wide, 0, tall}}
+	if c.Fence != "" {
+		s.alongAdded(c.Fence)
+	}
 	low, high, out := 0.0, 0.0, 0.0
 	for _, p := range st.Section {
 		low, high, out = min(low, p[1]), max(high, p[1]), max(out, p[0])
@@ -86,6 +90,45 @@ func Turned(c Cut, st Stock) Solid {
 	}
 	s.still()
 	return s
+}
+
+// alongAdded turns what lies along the saw's own fence so that it lies along an added one
+// on the side given, in front of the saw's own.
+func (s *Solid) alongAdded(side joint.Hand) {
+	t := s.Turn
+	for i := range 3 {
+		s.Turn[i], s.Turn[3+i] = quarter(side, t[i], t[3+i])
+	}
+	s.Shift[0], s.Shift[1] = quarter(side, s.Shift[0], s.Shift[1])
+	far := math.Inf(-1)
+	for _, ring := range [][]Place{s.End, s.Waste} {
+		for _, p := range ring {
+			far = max(far, s.OnSaw(p)[1])
+		}
+	}
+	down := -far - clear
+	s.Shift[1] = round(s.Shift[1] + down)
+	over := func(ps []Place) []Place {
+		out := make([]Place, len(ps))
+		for i, p := range ps {
+			x, y := quarter(side, p[0], p[1])
+			out[i] = Place{x, round(y + down), p[2]}
+		}
+		return out
+	}
+	// The added fence stands where the saw's own stood before, from that one to the near end.
+	wide, tall := s.Fence[1][0], s.Fence[2][2]
+	s.Added = over(s.Fence)
+	for i := range s.Added {
+		s.Added[i][1] = min(s.Added[i][1], 0)
+	}
+	s.Blade = over(s.Blade)
+	front := 0.0
+	for _, p := range s.Added {
+		front = min(front, p[1])
+	}
+	s.Table = []Place{{-wide, 1.2, 0}, {wide, 1.2, 0}, {wide, front, 0}, {-wide, front, 0}}
+	s.Fence = []Place{{-wide, 0, 0}, {wide, 0, 0}, {wide, 0, tall}, {-wide, 0, tall}}
 }
 
 // OnSaw brings a place of the installed piece onto the saw.
@@ -156,12 +199,12 @@ func (s *Solid) still() {
 		}
 		return 0
 	})
-	for _, of := range []string{"table", "fence"} { // behind everything
-		ps := s.Table
-		if of == "fence" {
-			ps = s.Fence
+	for _, behind := range []Face{{Of: "table"}, {Of: "fence"}, {Of: "added"}} { // behind everything
+		ps := map[string][]Place{"table": s.Table, "fence": s.Fence, "added": s.Added}[behind.Of]
+		if len(ps) == 0 {
+			continue
 		}
-		f := Face{Of: of, Shade: shade(ps)}
+		f := Face{Of: behind.Of, Shade: shade(ps)}
 		for _, p := range ps {
 			q, _ := paper(p)
 			f.Points = append(f.Points, q)

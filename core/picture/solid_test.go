@@ -126,35 +126,73 @@ func TestSolidAgreesWithTheSetting(t *testing.T) {
 func minus(a, b Place) Place { return Place{a[0] - b[0], a[1] - b[1], a[2] - b[2]} }
 func dot(a, b Place) float64 { return a[0]*b[0] + a[1]*b[1] + a[2]*b[2] }
 
-// Along an added fence the piece lies square to the saw's own, in front of it, and its
-// cut has the slant of the blade as it is set.
+// Along an added fence the piece lies square to the saw's own, in front of it, comes toward
+// whoever saws, and its cut has the slant of the blade as it is set: from above and in
+// space, at both hands, inside and outside, upright and nested.
 func TestAlongAnAddedFence(t *testing.T) {
-	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-		n := joint.InsideEnd(50).At(hand)
-		pose := saw.Pose{Lie: saw.Upright}
-		was := saw.For(n, pose)
-		require.Greater(t, float64(was.Mitre.Abs()), 60.0)
-		is, _ := saw.AddedFence(was, saw58)
-		b := OnSaw(Cut{Plane: n, Pose: pose, Setting: is, Fence: true}, Sample(measure.Inch, 4*measure.Inch, false))
-		require.NotNil(t, b.Added)
-		slant := (b.Keep[1][0] - b.Keep[2][0]) / (b.Keep[1][1] - b.Keep[2][1])
-		assert.InDelta(t, -is.Mitre.Tan(), slant, 1e-3)
-		// Which side of the blade's line the kept wood lies on.
-		side := func(ps []Point) float64 {
-			x, y := 0.0, 0.0
-			for _, p := range ps {
-				x, y = x+p[0]/float64(len(ps)), y+p[1]/float64(len(ps))
-			}
-			return (x-b.Blade[0][0])*is.Mitre.Cos() + (y-b.Blade[0][1])*is.Mitre.Sin()
-		}
-		if is.Keep == joint.Left {
-			assert.Negative(t, side(b.Keep))
-			assert.Positive(t, side(b.Waste))
-		} else {
-			assert.Positive(t, side(b.Keep))
-			assert.Negative(t, side(b.Waste))
+	base, crown := Sample(measure.Inch, 4*measure.Inch, false), Sample(3*measure.Inch, 3*measure.Inch, true)
+	for _, k := range []struct {
+		hand joint.Hand
+		end  func(measure.Angle) joint.Normal
+		pose saw.Pose
+		st   Stock
+	}{
+		{joint.Left, joint.InsideEnd, saw.Pose{Lie: saw.Upright}, base}, {joint.Right, joint.InsideEnd, saw.Pose{Lie: saw.Upright}, base},
+		{joint.Left, joint.OutsideEnd, saw.Pose{Lie: saw.Upright}, base}, {joint.Right, joint.OutsideEnd, saw.Pose{Lie: saw.Upright}, base},
+		{joint.Left, joint.InsideEnd, saw.Pose{Lie: saw.Nested, Spring: 45}, crown}, {joint.Right, joint.InsideEnd, saw.Pose{Lie: saw.Nested, Spring: 45}, crown},
+		{joint.Left, joint.OutsideEnd, saw.Pose{Lie: saw.Nested, Spring: 45}, crown}, {joint.Right, joint.OutsideEnd, saw.Pose{Lie: saw.Nested, Spring: 45}, crown},
+	} {
+		for _, theta := range []measure.Angle{50, 88} {
+			n := k.end(theta).At(k.hand)
+			is, fence, ok := saw.AddedFence(saw.For(n, k.pose), saw58)
+			require.True(t, ok)
+			cut := Cut{Plane: n, Pose: k.pose, Setting: is, Fence: fence}
+			alongAdded(t, cut, OnSaw(cut, k.st), Turned(cut, k.st))
 		}
 	}
+}
+
+func alongAdded(t *testing.T, c Cut, b Bench, s Solid) {
+	is := c.Setting
+	require.NotNil(t, b.Added)
+	assert.Equal(t, c.Fence, b.AddedOn)
+	slant := (b.Keep[1][0] - b.Keep[2][0]) / (b.Keep[1][1] - b.Keep[2][1])
+	assert.InDelta(t, -is.Mitre.Tan(), slant, 1e-3)
+	// Which side of the blade's line the kept wood lies on.
+	right := func(ps []Point) bool {
+		x, y := middle(ps)
+		return (x-b.Blade[0][0])*is.Mitre.Cos()+(y-b.Blade[0][1])*is.Mitre.Sin() > 0
+	}
+	assert.Equal(t, is.Keep == joint.Right, right(b.Keep))
+	assert.Equal(t, is.Keep == joint.Left, right(b.Waste))
+	_, keepY := middle(b.Keep)
+	x, wasteY := middle(b.Waste)
+	assert.Less(t, keepY, wasteY, "what is kept comes toward whoever saws")
+	assert.Equal(t, c.Fence == joint.Left, x > 0, "the piece lies beside the added fence")
+	for _, p := range append(b.Keep, b.Waste...) {
+		assert.Negative(t, p[1], "it lies in front of the saw's own fence")
+	}
+	// The same in space.
+	require.NotEmpty(t, s.Added)
+	assert.Equal(t, string(is.Keep), s.Keep)
+	normal := Place{is.Mitre.Cos(), is.Mitre.Sin(), 0}
+	var end, far Place
+	for i := range s.End {
+		p, q := s.OnSaw(s.End[i]), s.OnSaw(s.Far[i])
+		assert.InDelta(t, 0, dot(minus(p, s.Blade[0]), normal), 2e-3, "the cut lies in the blade's plane")
+		assert.Equal(t, is.Keep == joint.Right, dot(minus(q, s.Blade[0]), normal) > 0, "what is kept")
+		for k := range 3 {
+			end[k], far[k] = end[k]+p[k], far[k]+q[k]
+		}
+	}
+	assert.Less(t, far[1], end[1], "toward whoever saws")
+}
+
+func middle(ps []Point) (x, y float64) {
+	for _, p := range ps {
+		x, y = x+p[0]/float64(len(ps)), y+p[1]/float64(len(ps))
+	}
+	return x, y
 }
 
 var saw58 = &job.Saw{MitreLeft: 58, MitreRight: 58}

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"fmt"
 	"strings"
 
 	"gnomon/core/decide"
@@ -11,7 +12,7 @@ import (
 
 // allow adds or takes off, end by end, what the rules allow: a square end that a cope
 // covers a hair short, one square at both ends a hair long and sprung in, a coped end
-// sprung. A piece for the bench is cut as it is measured.
+// sprung where both ends are held. A piece for the bench is cut as it is measured.
 func (b *builder) allow(c *chain, n int, byCorner map[int]decide.Joint) {
 	t, s, p := c.at[n].t, c.at[n].span(), c.at[n].piece()
 	if p.Length < t.rules.Bench.Length {
@@ -27,7 +28,9 @@ func (b *builder) allow(c *chain, n int, byCorner map[int]decide.Joint) {
 		}
 		switch {
 		case e.Joint == Cope:
-			e.Give = t.rules.Spring.Length
+			if p.Left.holds() && p.Right.holds() {
+				e.Give = t.rules.Spring.Length
+			}
 		case e.Joint != Square || !covered(i):
 		case t.rules.Square == job.SquareShort:
 			e.Give = -hair(t, e)
@@ -35,6 +38,16 @@ func (b *builder) allow(c *chain, n int, byCorner map[int]decide.Joint) {
 			e.Give = t.rules.Hair.Length
 		}
 	}
+}
+
+// holds tells whether something fixed stands at an end that the piece can be pressed against:
+// a wall or what hangs on it, a casing, a cabinet. An outside corner gives way, and so does
+// a free end.
+func (e End) holds() bool {
+	if e.Corner != "" {
+		return e.Side == job.Inside
+	}
+	return e.Joint == Butt || e.Joint == Mitre && e.ToldTo != ToTip
 }
 
 // hair is what a square end is cut short, no more than what the cope over it hides.
@@ -58,6 +71,14 @@ func (p Piece) Allowed(unit measure.Unit) string {
 		out = append(out, e.Give.Abs().In(unit)+" "+what+" at the "+string(hand)+" end "+why)
 	}
 	return strings.Join(out, ", ")
+}
+
+// ChamferText tells how an end's face is taken away, or nothing.
+func (e End) ChamferText(unit measure.Unit) string {
+	if e.Chamfer <= 0 {
+		return ""
+	}
+	return fmt.Sprintf("chamfer the face at 45° from %s back", e.Chamfer.In(unit))
 }
 
 // Says tells what else is done to an end, or how it ends against an opening.

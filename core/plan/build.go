@@ -60,7 +60,8 @@ type builder struct {
 // corner is what is known of a corner at a run's level.
 type corner struct {
 	theta   measure.Angle
-	usable  bool // there is a setting for it
+	sigma   measure.Angle // the deviation of its reading
+	usable  bool          // there is a setting for it
 	assumed bool
 }
 
@@ -125,7 +126,7 @@ func (b *builder) trim(r *job.Room, run *job.Run, labels map[string]int) *trim {
 	for i := range r.Corners {
 		t.corners[i] = b.cornerAt(i, run.Level)
 	}
-	t.on = b.surfaces(r, run, t.shape, t.corners)
+	t.on = b.surfaces(r, run, t.corners)
 	t.pieces = make([]Piece, len(t.spans))
 	for i := range t.spans {
 		s := &t.spans[i]
@@ -140,6 +141,9 @@ func (b *builder) trim(r *job.Room, run *job.Run, labels map[string]int) *trim {
 		}
 		t.pieces[i] = Piece{ID: pieceID(run.ID, r.Walls[s.wall].ID, s.start), Label: label, Room: r.ID, Run: run.ID,
 			Wall: r.Walls[s.wall].ID, Moulding: m.ID, Length: length, From: s.from}
+		if s.known && s.apart && t.rules.Lengths == job.LengthsHold {
+			t.pieces[i].Held = fmt.Sprintf("The readings of %s do not agree: measure it a third time.", job.WallNumber(s.wall))
+		}
 	}
 	return t
 }
@@ -167,6 +171,7 @@ func (b *builder) put(r *job.Room, c *chain) {
 	first := len(b.plan.Pieces)
 	for n, at := range c.at {
 		for _, p := range c.parts[n] {
+			b.hold(at.t, &p)
 			b.plan.Pieces = append(b.plan.Pieces, p)
 			b.checkPiece(at.t, p)
 			b.caps(at.t, p)
@@ -195,5 +200,5 @@ func (b *builder) cornerAt(i int, l job.Level) corner {
 	if !ok {
 		return corner{theta: 90, usable: true, assumed: true}
 	}
-	return corner{theta: c.Theta, usable: c.Usable}
+	return corner{theta: c.Theta, sigma: b.at.ReadingSigma(c.Taken.Scale), usable: c.Usable}
 }

@@ -9,6 +9,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/saw"
 	"gnomon/core/survey"
 )
 
@@ -118,10 +119,27 @@ func (b *builder) wish(r *job.Room, c *chain, i int) decide.Corner {
 	if o := t.room.Override(job.AskCoped, t.run.ID, k.ID, ""); o != nil {
 		out.Gives = o.Choice
 	}
+	out.Stands = b.stands(r, c, i)
 	out.Seam = b.view.seams(i)
 	c.rounds[i] = b.rounded(t, i, rules)
 	out.Round = c.rounds[i].pieces > 0
 	return out
+}
+
+// stands tells what a single piece at a corner ends against that stands there, in words.
+func (b *builder) stands(r *job.Room, c *chain, i int) string {
+	for n, p := range c.run.Pieces {
+		t := c.at[n].t
+		for k, hand := range []joint.Hand{joint.Left, joint.Right} {
+			if [2]int{p.LeftCorner, p.RightCorner}[k] != i {
+				continue
+			}
+			if s := b.inCorner(r, t.run, t.shape, i, besides(r, i, hand)); s != nil {
+				return s.name(t.run.Level)
+			}
+		}
+	}
+	return ""
 }
 
 // first takes over which piece is to go up first.
@@ -204,6 +222,9 @@ func (b *builder) cutAlready(r *job.Room, c *chain) {
 // is square, or where the corner is acute cut to the other wall.
 func cutToGive(m job.Mark, theta measure.Angle) bool {
 	off := measure.FromRadians(math.Acos(min(1, m.Mitre.Cos()*m.Bevel.Cos())))
+	if strings.HasSuffix(m.Pose, saw.Fenced) {
+		off = 90 - off
+	}
 	return (off - joint.Half(theta)).Abs() < (off - max(0, 90-theta)).Abs()
 }
 

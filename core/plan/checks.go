@@ -45,6 +45,7 @@ func (b *builder) checkPiece(t *trim, p Piece) {
 		n.Why, n.Remedy = "A short piece cannot be held safely at the saw.", "Cut it from the end of a long piece and hold the long part, or clamp it; let the blade stop before you lift."
 		b.find(n)
 	}
+	b.checkCrossing(t, p, f)
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
 		b.checkEnd(t, p, hand, f)
 	}
@@ -60,11 +61,11 @@ func (b *builder) checkEnd(t *trim, p Piece, hand joint.Hand, f Finding) {
 	if e.Corner != "" {
 		where += ", corner " + e.Letter
 	}
-	if e.Dial == nil || e.Fence {
+	if e.Dial == nil || e.Fence != "" {
 		n := f
 		n.Code, n.Stop = "cut_beyond_swing", "saw"
 		n.Why = beyondSwing(e)
-		if e.Fence {
+		if e.Fence != "" {
 			n.Severity, n.Text, n.Remedy = SeverityCheck, where+": this saw reaches the cut with an added fence only.", withFence(e)
 		} else {
 			n.Severity, n.Text = SeverityStop, where+": this saw cannot reach the cut."
@@ -72,7 +73,7 @@ func (b *builder) checkEnd(t *trim, p Piece, hand joint.Hand, f Finding) {
 		}
 		b.find(n)
 	}
-	if e.Short > 0 && t.m.Profiled && t.shape.section == nil {
+	if e.Short > 0 && e.Joint == Square && e.Meets != "" && t.m.Profiled && t.shape.section == nil {
 		if cover := joint.ThinnestThatCovers(e.Theta, t.shape.Projection); cover > coverNote {
 			n := f
 			n.Code, n.Severity = "acute_cover", SeverityNote

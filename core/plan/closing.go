@@ -397,32 +397,61 @@ func About(l measure.Length, unit measure.Unit) string {
 	return l.Round(step).In(unit)
 }
 
-// checkRepeats looks at walls that were read more than once.
+// checkRepeats looks at walls, and stretches of them, that were read more than once.
 func (b *builder) checkRepeats(r *job.Room, f Finding) {
 	f.Kind = "wall"
+	rules, _ := b.job.RulesAt(r, "", "")
 	for i, w := range r.Walls {
 		if len(w.Lengths) < 2 {
 			continue
 		}
 		f.ID = w.ID
 		for _, l := range survey.Levels {
-			by, differ := b.at.LengthsDiffer(i, l)
-			if !differ || slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l && t.Kept }) {
-				continue
-			}
-			n := f
 			v, _ := b.at.WallAt(i, l)
-			n.Code, n.Severity = "lengths_differ", SeverityCheck
-			n.Text = fmt.Sprintf("The readings of %s %sdiffer by %s.", job.WallNumber(i), atLevel(l), by.In(b.unit))
-			n.Why = fmt.Sprintf("Two readings of one wall agree better than that; %s is used.", v.Length.In(b.unit))
-			if p, ok := pattern(by); ok {
-				n.Why = fmt.Sprintf("That is close to %s, as %s makes it; %s is used.", p.Name, p.Slip, v.Length.In(b.unit))
+			kept := slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l && t.Kept })
+			if by, differ := b.at.LengthsDiffer(i, l); v.Apart || differ && !kept {
+				whole := slices.DeleteFunc(slices.Clone(w.Lengths), func(t job.Taken) bool { return t.Level != l || t.Part() })
+				b.differ(f, job.WallNumber(i)+" "+atLevel(l), by, v, whole, rules)
 			}
-			n.Remedy = "Measure it once more: the middle of three counts. Take away the one that was wrong."
-			n.Acts = []Act{again("wall", w.ID, job.WallNumber(i)), keep("length", w.Lengths[0].ID)}
-			b.find(n)
+			for _, p := range b.at.PartsApart(i, l) {
+				b.differ(f, "one stretch of "+job.WallNumber(i)+" "+atLevel(l), p.Spread, p.Length, p.Readings, rules)
+			}
 		}
 	}
+}
+
+// differ tells of readings of one thing that do not agree, by how much, and what is made of
+// them.
+func (b *builder) differ(f Finding, what string, by measure.Length, v survey.Length, readings []job.Taken, rules *job.Rules) {
+	f.Code, f.Severity = "lengths_differ", SeverityCheck
+	f.Text = fmt.Sprintf("The readings of %s differ by %s.", strings.TrimSpace(what), by.In(b.unit))
+	f.Why = "The tools do not explain that, so one of them is wrong"
+	if p, ok := pattern(by); ok {
+		f.Why = fmt.Sprintf("That is close to %s, as %s makes it", p.Name, p.Slip)
+	}
+	f.Remedy = "Measure it once more, or take away the one that was wrong."
+	switch {
+	case v.Apart && rules.Lengths == job.LengthsHold:
+		f.Severity = SeverityStop
+		f.Why += ": what hangs on it is held back, and planned for the longer one."
+		f.Remedy = "Measure it a third time: two that agree count. Or say which one is right."
+	case v.Apart:
+		f.Why += fmt.Sprintf(": by the house rule the longer one is used, %s.", v.Length.In(b.unit))
+	default:
+		f.Why += fmt.Sprintf("; %s is used.", v.Length.In(b.unit))
+	}
+	f.Acts = []Act{again("wall", f.ID, job.WallNumber(b.wallAt(f.ID)))}
+	for _, t := range readings {
+		k := keep("length", t.ID)
+		k.Text = t.As.Length.In(b.unit) + " is right"
+		f.Acts = append(f.Acts, k)
+	}
+	b.find(f)
+}
+
+// wallAt is the index of a wall of the room at hand.
+func (b *builder) wallAt(id string) int {
+	return slices.IndexFunc(b.in.Walls, func(w job.Wall) bool { return w.ID == id })
 }
 
 // pattern is what two readings that differ by so much may owe it to.

@@ -134,7 +134,7 @@ func (b *builder) checkFalls(t *trim, f Finding) {
 	var all []*fallen
 	for _, p := range t.pieces {
 		for _, e := range []End{p.Left, p.Right} {
-			if e.Setting == nil || len(e.Why) == 0 || e.Dial == nil || e.Fence {
+			if e.Setting == nil || len(e.Why) == 0 || e.Dial == nil || e.Fence != "" {
 				continue
 			}
 			i := slices.IndexFunc(all, func(o *fallen) bool { return o.pose.Lie == e.Pose.Lie && o.why == e.Why[0] })

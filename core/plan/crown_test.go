@@ -247,7 +247,7 @@ func TestFloorOutOfLevel(t *testing.T) {
 	j.Rooms[0].Walls[0].FloorLeft, j.Rooms[0].Walls[0].FloorRight = typed("0"), typed("1")
 	j.Saws[0].BevelRight = 45
 	q := piece(t, build(t, j), "k.w1")
-	p := math.Atan(1.0 / 120)
+	p := math.Asin(1.0 / 120) // the tape lay along the floor
 	// Falling right, the right end is the downhill one: plumb downhill is (cos p, 0, +sin p).
 	assert.InDelta(t, p*180/math.Pi, float64(q.Right.Setting.Bevel), 1e-9)
 	assert.InDelta(t, p*180/math.Pi, float64(q.Left.Setting.Bevel), 1e-9)

@@ -13,22 +13,32 @@ import (
 // cuts lists every end in the order to cut it. The order is of sticks first; on a stick
 // the pieces come as they lie, from the left, each with its left end first, since the
 // stick is fed from one side. Of a piece that lies on no stick yet a square end comes
-// first, so that the tape hooks on it.
+// first, so that the tape hooks on it. What is held back comes last of all,
+// and so does what lies behind it on its stick.
 func (b *builder) cuts() {
 	c := b.cutting()
 	b.plan.Orders = c.choices()
 	said := map[any]bool{}
 	var last *End
-	for _, s := range c.sorted(b.job.Rules.Order) {
-		for _, i := range c.sticks[s].pieces {
-			p := &b.plan.Pieces[i]
-			for n, hand := range c.hands(s, p) {
-				e := p.end(hand)
-				k := Cut{Piece: p.ID, Hand: hand, Number: n + 1, Done: e.Mark != "", Check: b.checkAfter(e), Batch: c.alike[alikeKey(p)]}
-				k.Stays = last != nil && sameSetting(last, e)
-				k.Cautions = b.cautions(p, e, said)
-				last = e
-				b.plan.Cuts = append(b.plan.Cuts, k)
+	add := func(p *Piece, hands [2]joint.Hand) {
+		for n, hand := range hands {
+			e := p.end(hand)
+			k := Cut{Piece: p.ID, Hand: hand, Number: n + 1, Done: e.Mark != "", Check: b.checkAfter(e), Batch: c.alike[alikeKey(p)]}
+			k.Stays = last != nil && sameSetting(last, e)
+			k.Cautions = b.cautions(p, e, said)
+			last = e
+			b.plan.Cuts = append(b.plan.Cuts, k)
+		}
+	}
+	sticks := c.sorted(b.job.Rules.Order)
+	for _, held := range []bool{false, true} {
+		for _, s := range sticks {
+			waits := false
+			for _, i := range c.sticks[s].pieces {
+				p := &b.plan.Pieces[i]
+				if waits = waits || p.Held != ""; waits == held {
+					add(p, c.hands(s, p))
+				}
 			}
 		}
 	}
@@ -104,8 +114,8 @@ func (b *builder) cautions(p *Piece, e *End, said map[any]bool) []Caution {
 		}
 		add(CautionShort, text)
 	}
-	if e.Fence {
-		add(CautionFence, "Added fence: clamp it and the piece, and keep your hands out of the blade's line, which now points where you may stand.")
+	if e.Fence != "" {
+		add(CautionFence, withFence(*e))
 	}
 	if e.Dial != nil && e.Dial.Bevel != 0 {
 		add(CautionBevel, "Tilted blade: with the saw off, see that it clears the fence on its whole way down.")
@@ -123,7 +133,7 @@ func (b *builder) cautions(p *Piece, e *End, said map[any]bool) []Caution {
 type dialled struct {
 	pose         saw.Pose
 	mitre, bevel measure.Angle
-	fence        bool
+	fence        joint.Hand
 }
 
 func dialledFor(e *End) dialled {
@@ -139,7 +149,7 @@ type alike struct {
 }
 
 func alikeKey(p *Piece) alike {
-	if p.Left.Dial == nil || p.Right.Dial == nil || p.Hand != nil && p.Hand.InPlace {
+	if p.Held != "" || p.Left.Dial == nil || p.Right.Dial == nil || p.Hand != nil && p.Hand.InPlace {
 		return alike{piece: p.ID}
 	}
 	return alike{moulding: p.Moulding, cut: p.Cut.Round(measure.Sixtyfourth), left: dialledFor(&p.Left), right: dialledFor(&p.Right)}

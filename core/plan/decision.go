@@ -1,8 +1,11 @@
 package plan
 
 import (
+	"fmt"
+
 	"gnomon/core/decide"
 	"gnomon/core/job"
+	"gnomon/core/measure"
 )
 
 // decisions puts a chain's joints into the plan.
@@ -41,11 +44,32 @@ func (b *builder) decisions(r *job.Room, c *chain) {
 		}
 		b.plan.Decisions = append(b.plan.Decisions, out)
 		b.refused(t, d)
+		b.checkHeights(c, r, d)
 		if d.Kind == decide.Apart {
 			b.find(Finding{Code: "sections_do_not_meet", Severity: SeverityCheck, Stop: "joints", Room: r.ID, Kind: "corner", ID: k.ID,
 				Text: "At corner " + job.CornerLetter(d.Corner) + " two sections meet that neither mitre nor cope.", Why: d.Reason, Remedy: d.RunnerUp})
 		}
 	}
+}
+
+// checkHeights tells of a mitre between two heights: the taller one's end stands bare above
+// the other.
+func (b *builder) checkHeights(c *chain, r *job.Room, d decide.Joint) {
+	if d.Kind != decide.Mitre || d.Left < 0 || d.Right < 0 {
+		return
+	}
+	left, right := c.at[d.Left], c.at[d.Right]
+	by := (left.t.shape.Drop - right.t.shape.Drop).Abs()
+	if left.t.m == right.t.m || by < measure.Sixtyfourth {
+		return
+	}
+	taller := left
+	if right.t.shape.Drop > left.t.shape.Drop {
+		taller = right
+	}
+	b.find(Finding{Code: "heights_differ", Severity: SeverityCheck, Stop: "joints", Room: r.ID, Kind: "corner", ID: r.Corners[d.Corner].ID,
+		Text: fmt.Sprintf("At corner %s %s and %s are mitred, and their heights differ by %s.", job.CornerLetter(d.Corner), left.t.m.Title(), right.t.m.Title(), by.In(b.unit)),
+		Why:  fmt.Sprintf("So much of the raw end of %s stands bare above the other.", job.InSentence(taller.piece().Label)), Remedy: "Rip the taller one down to meet it, return its top over the joint, or set a block at the corner."})
 }
 
 func (c *chain) tally(t *decide.Tally) *Tally {

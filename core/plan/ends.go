@@ -34,7 +34,7 @@ func (b *builder) ends(c *chain) {
 			switch {
 			case i >= 0:
 				j := byCorner[i]
-				e = b.endAtCorner(c, i, j, n)
+				e = b.endAtCorner(c, i, j, n, hand)
 				other, rho := j.Left, t.on.right[i]
 				if hand == joint.Right {
 					other, rho = j.Right, t.on.left[i]
@@ -61,7 +61,7 @@ func (b *builder) ends(c *chain) {
 
 // endAtOpening says how a piece ends against an opening, a cabinet or a tub.
 func (b *builder) endAtOpening(t *trim, o *job.Opening, hand joint.Hand) End {
-	stop := decide.Against(t.m.Kind, t.shape.Projection, o, b.unit)
+	stop := decide.Against(t.m.Kind, t.run.Level, t.shape.Projection, o, b.unit)
 	e := End{Joint: Butt, ToldTo: ToEnd, Chamfer: stop.Chamfer, Note: stop.Reason}
 	if stop.Sloped {
 		e = End{Joint: Mitre, ToldTo: ToLong, Theta: returnCorner, Side: job.Inside, Note: stop.Reason}
@@ -73,7 +73,7 @@ func (b *builder) endAtOpening(t *trim, o *job.Opening, hand joint.Hand) End {
 }
 
 // endAtCorner says what is on the end of piece n of a chain at a corner.
-func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int) End {
+func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int, hand joint.Hand) End {
 	t := c.at[n].t
 	k, i := t.room.Corners[at], t.corners[at]
 	e := End{Joint: Square, ToldTo: ToEnd, Corner: k.ID, Letter: job.CornerLetter(at), Theta: i.theta, Side: k.Kind, Assumed: i.assumed}
@@ -81,25 +81,32 @@ func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int) End {
 	if other := d.Left + d.Right - n; d.Left >= 0 && d.Right >= 0 && d.Left != d.Right {
 		mate = c.at[other].t
 	}
+	if k.Kind == job.Inside {
+		e.other = mate.shape.Projection
+	}
 	switch {
+	case d.Kind == decide.Alone:
+		b.endAlone(t, at, hand, &e)
 	case d.Kind == decide.Mitre && k.Kind == job.Outside:
-		e.Joint, e.ToldTo = Mitre, ToShort
+		e.Joint = Mitre
 		if r := c.rounds[at]; r.pieces > 0 {
 			e.Turn, e.Give = 180-2*r.each, r.give
 		}
 	case d.Kind == decide.Mitre:
-		e.Joint, e.ToldTo = Mitre, ToLong
+		e.Joint = Mitre
 	case d.Kind == decide.Cope && d.Gives == n:
-		e.Joint, e.ToldTo = Cope, ToLong
+		e.Joint = Cope
 		e.Template = mate.m != t.m
 	case d.Kind == decide.Butt && d.Gives == n:
 		e.Joint, e.Short = Butt, mate.shape.Projection.Times(1/i.theta.Sin())
-		e.told()
 	case k.Kind == job.Inside && i.usable:
 		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
-		if e.Short > t.shape.covers(i.theta) {
+		switch most := t.shape.covers(i.theta); {
+		case e.Short <= most:
+		case 90-i.theta <= doubtful*i.sigma: // it may well be square: the cope hides what it hides
+			e.Short = most
+		default:
 			e.Joint, e.Short = Butt, 0
-			e.told()
 		}
 	}
 	if e.Joint == Mitre && e.Turn == 0 && d.Unequal && i.usable {
@@ -120,13 +127,48 @@ func touch(rules *job.Rules, kind job.CornerKind) measure.Angle {
 	return map[string]measure.Angle{job.UnreadDegree: -1}[rules.UnreadInside]
 }
 
-// told tells a butted end to its long point where that is at the back, else to its short
-// one: lengths are told at the back.
+// doubtful is within how many deviations of its reading a corner may be square, so that no end
+// is turned for it.
+const doubtful = 2
+
+// endAlone is an end at a corner that no other piece comes to: against what stands there, or
+// to the other wall, unless what a square end leaves open there does not show.
+func (b *builder) endAlone(t *trim, at int, hand joint.Hand, e *End) {
+	i := t.corners[at]
+	if e.Side != job.Inside || !i.usable {
+		return
+	}
+	e.other = 0
+	if s := b.inCorner(t.room, t.run, t.shape, at, besides(t.room, at, hand)); s != nil {
+		b.stopsAt(t, at, s, e)
+		return
+	}
+	if t.shape.Projection.Times(i.theta.Cot()).Abs() <= profile.GapShows {
+		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
+		return
+	}
+	e.Joint, e.Note = Butt, "Cut to the other wall: nothing comes from there to meet it."
+}
+
+// besides is the wall across a corner from that of a piece whose end of the hand stands there.
+func besides(r *job.Room, at int, hand joint.Hand) int {
+	if hand == joint.Right {
+		return (at + 1) % len(r.Walls)
+	}
+	return at
+}
+
+// told tells which point of an end the length is told to, which is at the back: the long one
+// where that reaches further than the face, the short one where the face does.
 func (e *End) told() {
+	if e.Joint != Mitre && e.Joint != Butt && e.Joint != Cope || e.ToldTo == ToTip || e.Corner == "" {
+		return
+	}
+	e.ToldTo = ToEnd
 	switch {
-	case e.Theta < 90:
+	case e.Plane.Y < 0:
 		e.ToldTo = ToLong
-	case e.Theta > 90:
+	case e.Plane.Y > 0:
 		e.ToldTo = ToShort
 	}
 }
@@ -172,12 +214,17 @@ func (b *builder) set(t *trim, e *End, hand joint.Hand, rake measure.Angle, usab
 		e.Pose = saw.Pose{Lie: saw.Nested, Spring: sh.Spring}
 	}
 	if !usable && e.Joint != Square && e.Joint != Butt {
+		e.ToldTo = ToLong // as the corner will have it once it is read
+		if e.Side == job.Outside {
+			e.ToldTo = ToShort
+		}
 		return
 	}
 	n := endPlane(*e).Leaning(e.Lean).At(hand).Raked(rake)
 	way := saw.Choose(n, sh.Stock, saw.Lie(t.rules.Crown), b.job.Machine())
 	e.Pose, e.Setting, e.Fence, e.Why = way.Pose, &way.Setting, way.Fence, way.Why
 	e.Plane, e.Slope, e.Rise = n, n.Slope(), n.Rise()
+	e.told()
 	e.Run = sh.Projection.Times(math.Abs(e.Slope))
 	e.TopLong = sh.Drop.Times(e.Rise)
 	if hand == joint.Left {
@@ -232,6 +279,6 @@ func beyondSwing(e End) string {
 
 // withFence tells how a cut is made along an added fence.
 func withFence(e End) string {
-	return fmt.Sprintf("Fix a fence square to the saw's own, lay the piece along it, swing to %s, keep the piece on the %s. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
-		saw.SwingText(e.Setting.Mitre), e.Setting.Keep)
+	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s of the blade. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
+		e.Fence, saw.SwingText(e.Setting.Mitre), e.Setting.Keep)
 }

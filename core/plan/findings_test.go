@@ -101,6 +101,7 @@ func TestOddRooms(t *testing.T) {
 	}
 	p := build(t, read(t, room(true, "", square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`)))
 	e := piece(t, p, "k.w1").Right
-	assert.Equal(t, plan.Square, e.Joint, "nothing comes round the corner to meet it")
+	assert.Equal(t, plan.Butt, e.Joint, "nothing comes from the other wall to meet it, but a casing of which nothing is known")
+	assert.Contains(t, finding(t, p, "corner_taken").Remedy, "how thick it is")
 	assert.Empty(t, e.Meets)
 }

@@ -113,11 +113,19 @@ func differs(by measure.Length, unit measure.Unit) string {
 	return by.Abs().In(unit) + way
 }
 
+// Lies is how the end lies on the saw as marks keep it.
+func (e *End) Lies() string {
+	if e.Fence != "" {
+		return e.Pose.Code() + saw.Fenced
+	}
+	return e.Pose.Code()
+}
+
 // movedFrom tells whether an end wants another setting than it was cut or shown at. Where
 // it lies otherwise now, the two say nothing of one another.
 func (e *End) movedFrom(m job.Mark) bool {
 	s := e.Setting
-	return s != nil && (m.Pose == "" || m.Pose == e.Pose.Code()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved)
+	return s != nil && (m.Pose == "" || m.Pose == e.Lies()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved)
 }
 
 func (b *builder) markGone(m job.Mark) {

@@ -47,6 +47,10 @@ func Meanwhile(p *Plan, marks []job.Mark, shown []Shown, me string, unit measure
 			}
 			continue
 		}
+		if q.Held != "" && !q.begun() && !said[s.Piece] {
+			said[s.Piece] = true
+			out = append(out, News{Piece: s.Piece, Text: q.Label + " is held back now. " + q.Held, Remedy: "Leave it until that is settled."})
+		}
 		e := q.end(joint.Hand(s.End))
 		cut := e.Mark != "" && (s.Done || by[e.Mark] == me)
 		if d := q.Cut - s.Length; d.Abs() >= measure.Inch/128 && !said[s.Piece] {

@@ -71,6 +71,8 @@ type Piece struct {
 	Hang     int    // its place in the order to hang, from 1, in its room
 	Of       string // the whole that it is a part of, where that is longer than a stick
 	Group    string // glued up with others on the bench
+	Held     string // why it is held back: it is not to be cut before that is settled
+	NotAsIs  string // why it is not cut as it is: what else is to be done to it on its wall
 	Cap      bool   // the small piece of a return, cut from an offcut
 	Turns    bool   // a transition piece at a rounded corner
 	Early    int    // the first and the last place it could take in the order of its run
@@ -79,6 +81,38 @@ type Piece struct {
 	Hand     *job.ByHand
 	Computed measure.Length // what Cut would be without the length set by hand
 	scarf    *nest.Scarf    // how it may be divided, where it is longer than any stick
+}
+
+// Told is the length as lists show it: in words where no number counts.
+func (p Piece) Told(unit measure.Unit) string {
+	switch {
+	case p.Held != "":
+		return "held back"
+	case p.Hand != nil && p.Hand.InPlace:
+		return "in place"
+	}
+	return p.Cut.In(unit)
+}
+
+// Measured is the measured length where that reads otherwise than what is cut; none where
+// it does not, or where no number counts.
+func (p Piece) Measured(unit measure.Unit) string {
+	if m := p.Length.In(unit); p.Told(unit) == p.Cut.In(unit) && m != p.Cut.In(unit) {
+		return m
+	}
+	return ""
+}
+
+// Remarks are what every list tells of a piece beside its figures.
+func (p Piece) Remarks() []string {
+	var out []string
+	if p.Held != "" {
+		out = append(out, "Held back, not to be cut yet. "+p.Held)
+	}
+	if p.NotAsIs != "" {
+		out = append(out, "Not cut as it is. "+p.NotAsIs)
+	}
+	return out
 }
 
 // End is one end of a piece.
@@ -91,7 +125,7 @@ type End struct {
 	ToldTo  Point
 	Meets   string // the piece across the corner
 	Pose    saw.Pose
-	Fence   bool           // a fence is added, square to the saw's own
+	Fence   joint.Hand     // the side of the piece on which a fence stands that is added square to the saw's own; none without one
 	Why     []string       // what stood against the poses that the house rule prefers
 	Setting *saw.Setting   // nil where no reading allows one
 	Dial    *saw.Dial      // nil where this saw cannot reach the setting
@@ -108,7 +142,8 @@ type End struct {
 	Give    measure.Length // what the rules add at this end; less than nothing where they take off
 	Turn    measure.Angle  // the corner that its mitre is cut for, where that is not Theta: not read, rounded, of two thicknesses
 	Chamfer measure.Length // how far back its face is taken away at 45, where it stands out past what it ends against
-	Note    string         // how it ends against an opening, or none
+	Note    string         // how it ends against an opening, or in a corner that nothing else comes to
+	other   measure.Length // at an inside corner, how far from the other wall that stands which it meets there
 	// Template means a cope over another section, which no mitre draws the line of.
 	Template bool
 }

@@ -132,7 +132,7 @@ func TestDecisionsCarryTheirReasons(t *testing.T) {
 }
 
 func TestMetricJob(t *testing.T) {
-	p := build(t, read(t, `{"gnomon":1,"unit":"mm","mouldings":[{"id":"b","height":120,"thickness":15,"sticks":[4800]}],
+	p := build(t, read(t, `{"gnomon":1,"unit":"mm","mouldings":[{"id":"b","height":120,"thickness":15,"profiled":true,"sticks":[4800]}],
 		"rooms":[{"id":"r","closed":true,"walls":[{"id":"w1","length":"3742.5"},{"id":"w2","length":"2.5 m"},{"id":"w3","length":3742.5},{"id":"w4","length":"98 7/16"}],"runs":[{"id":"k","moulding":"b"}]}]}`))
 	assert.Equal(t, 3742*measure.Millimetre+500_000, piece(t, p, "k.w1").Cut)
 	assert.Equal(t, 2500*measure.Millimetre, piece(t, p, "k.w2").Cut)

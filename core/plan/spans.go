@@ -17,10 +17,12 @@ type span struct {
 	left, right int    // corner indices, -1 for none
 	opens       [2]*job.Opening
 	turns       [2]bool // a free end that returns to the wall
+	apart       bool    // it hangs on readings that are further apart than the tools explain
 }
 
 // spans cuts the walls that a run goes over into what lies between openings. A stretch
-// that was measured by itself has that length.
+// that was measured by itself has that length. Nothing lies between a corner and what stands
+// in it.
 func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 	var out []span
 	over := r.Over(run)
@@ -59,15 +61,20 @@ func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 		if turns[1] {
 			right = -1
 		}
+		unsure := false // where the opening before stands
 		add := func(to measure.Length, s span, end *job.Opening) {
+			if end != nil && before == nil && b.taken(r, run, end, s.left, i) || end == nil && before != nil && b.taken(r, run, before, s.right, i) {
+				return
+			}
 			s.wall, s.known, s.from, s.to, s.start, s.opens = i, known, at, to, start, [2]*job.Opening{before, end}
 			s.turns = [2]bool{turns[0] && start == "", turns[1] && end == nil}
 			id := ""
 			if end != nil {
 				id = end.ID
 			}
+			s.apart = unsure || end == nil && wall.Apart
 			if by, ok := b.at.Clear(i, level, start, id); ok && known && level != job.Ceiling {
-				s.to = at + by
+				s.to, s.apart = at+by.Length-overhang(before, level)-overhang(end, level), by.Apart
 			}
 			out = append(out, s)
 		}
@@ -76,12 +83,15 @@ func (b *builder) spans(r *job.Room, run *job.Run, tall measure.Length) []span {
 			if o.Wall != w.ID || !b.breaks(i, o, run, tall) {
 				continue
 			}
-			from := b.at.From(i, *o, level)
+			from, to := b.edges(i, o, level)
 			if from > at || !known && at == 0 && start == "" {
 				add(min(from, length), span{left: left, right: -1}, o)
 			}
 			left, start, before = -1, o.ID, o
-			at = max(at, from+o.Width.Length)
+			if by, ok := b.at.Clear(i, level, "", o.ID); ok {
+				unsure = by.Apart
+			}
+			at = max(at, to)
 		}
 		if length > at || !known {
 			add(length, span{left: left, right: right}, nil)

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"math"
+	"slices"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -14,7 +15,7 @@ const slight measure.Angle = 0.05
 
 // surfaces are what a run lies on, wall by wall of its room.
 type surfaces struct {
-	proud []measure.Length // how far the surface stands out from the wall as measured
+	proud []measure.Length // how far the surface stands out from the wall as measured, also where only what the run lands on goes
 	tiled []bool           // for tiles that reach the run
 	rake  []measure.Angle  // how the run rises to the right
 	left  []measure.Angle  // by corner: how its line leans right in the face of the wall left of it
@@ -22,18 +23,20 @@ type surfaces struct {
 	runs  []bool           // the run goes over the wall
 }
 
-func (b *builder) surfaces(r *job.Room, run *job.Run, sh *shape, corners []corner) surfaces {
+func (b *builder) surfaces(r *job.Room, run *job.Run, corners []corner) surfaces {
 	n := len(r.Walls)
 	s := surfaces{make([]measure.Length, n), make([]bool, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]bool, n)}
-	on := b.landsOn(r, run)
 	for _, i := range r.Over(run) {
 		s.runs[i] = true
-		s.proud[i] = on
-		if run.Level == job.Ceiling && run.On == "" && b.tiled(i, run, sh) {
-			s.tiled[i] = true
+		s.rake[i] = b.rake(i, run.Level)
+	}
+	for i := range r.Walls {
+		var first *job.Run
+		s.proud[i], first = b.landsOn(r, run, i)
+		if run.Level == job.Ceiling && b.tiled(i, first, b.shape(b.job.Moulding(first.Moulding))) {
+			s.tiled[i] = first == run && s.runs[i]
 			s.proud[i] += r.Walls[i].TileThickness.Length
 		}
-		s.rake[i] = b.rake(i, run.Level)
 	}
 	for i := range r.Walls {
 		if !r.Joined(i) || !corners[i].usable {
@@ -48,27 +51,35 @@ func (b *builder) surfaces(r *job.Room, run *job.Run, sh *shape, corners []corne
 			return 0
 		}
 		a, c := lean(i), lean(next)
-		if l := r.Corners[i].Lean; l != nil { // what was measured at the corner itself counts
-			c = joint.RightLean(turn, a, l.Angle)
+		switch k := r.Corners[i]; { // what was measured at the corner itself counts
+		case k.Lean == nil:
+		case k.LeanFace == job.HandRight:
+			a = joint.LeftLean(turn, c, k.Lean.Angle)
+		default:
+			c = joint.RightLean(turn, a, k.Lean.Angle)
 		}
 		s.left[i], s.right[i] = joint.CornerLeans(turn, a, c)
 	}
 	return s
 }
 
-// landsOn is how far what a run lies on stands out: what it is told to stand proud by,
-// and the mouldings of the runs it lands on.
-func (b *builder) landsOn(r *job.Room, run *job.Run) measure.Length {
-	out := measure.Length(0)
+// landsOn is how far what a run lies on stands out from a wall: what it is told to stand
+// proud by, and the mouldings of the runs that it lands on there. first is the one of these
+// that lies on the wall itself, or on its tiles.
+func (b *builder) landsOn(r *job.Room, run *job.Run, wall int) (out measure.Length, first *job.Run) {
+	first = run
 	for k := run; k != nil; k = r.Under(k) {
-		if k != run {
+		if !slices.Contains(r.Over(k), wall) {
+			continue
+		}
+		if first = k; k != run {
 			out += b.shape(b.job.Moulding(k.Moulding)).Projection
 		}
 		if k.Proud != nil {
 			out += k.Proud.Length
 		}
 	}
-	return out
+	return out, first
 }
 
 // tiled tells whether a wall's tiles reach up to what hangs from the ceiling; where it is
@@ -103,7 +114,8 @@ func (b *builder) rake(wall int, level job.Level) measure.Angle {
 	if over <= 0 {
 		return 0
 	}
-	p := measure.FromRadians(math.Atan2(float64(rise), float64(over)))
+	// The length was measured along the floor or the ceiling, so it is the slope itself.
+	p := measure.FromRadians(math.Asin(max(-1, min(1, float64(rise)/float64(over)))))
 	if p.Abs() < slight {
 		return 0
 	}
@@ -133,9 +145,5 @@ func (s *surfaces) shortened(r *job.Room, corners []corner, at int, hand joint.H
 	if s.proud[own] == 0 && s.proud[other] == 0 {
 		return 0
 	}
-	across := s.proud[other]
-	if !s.runs[other] {
-		across = 0 // the wall itself
-	}
-	return joint.Proud(survey.Turn(corners[at].theta, r.Corners[at].Kind), s.proud[own], across)
+	return joint.Proud(survey.Turn(corners[at].theta, r.Corners[at].Kind), s.proud[own], s.proud[other])
 }

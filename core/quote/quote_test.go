@@ -27,7 +27,7 @@ func length(t testing.TB, text string) job.Entry {
 func house(t testing.TB, walls ...string) job.Job {
 	t.Helper()
 	j := job.Job{Name: "House", Unit: measure.UnitInch, Mouldings: []job.Moulding{
-		{ID: "b", Name: "Base", Kind: job.KindBase, Height: length(t, "6 in"), Thickness: length(t, "1/2 in"), Rate: 2_00, Sticks: []job.Stick{{Entry: length(t, "16"), Price: 32_00}, {Entry: length(t, "8"), Price: 17_00}}},
+		{ID: "b", Name: "Base", Kind: job.KindBase, Profiled: true, Height: length(t, "6 in"), Thickness: length(t, "1/2 in"), Rate: 2_00, Sticks: []job.Stick{{Entry: length(t, "16"), Price: 32_00}, {Entry: length(t, "8"), Price: 17_00}}},
 		{ID: "c", Name: "Crown", Kind: job.KindCrown, Height: length(t, "4 in"), Thickness: length(t, "3 in"), Rate: 5_00, Sticks: []job.Stick{{Entry: length(t, "12"), Price: 40_00}}},
 		{ID: "k", Name: "Casing", Kind: job.KindCasing, Height: length(t, "3 in"), Thickness: length(t, "1/2 in"), Sticks: []job.Stick{{Entry: length(t, "7"), Price: 14_00}}},
 	}}

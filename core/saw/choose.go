@@ -39,8 +39,10 @@ func (s Stock) Across() measure.Length {
 type Way struct {
 	Pose    Pose
 	Setting Setting // as made, with an added fence where there is one
-	Fence   bool    // a fence is added, square to the saw's own
-	Reached bool    // the saw can do it so
+	// Fence is the side of the piece that a fence added square to the saw's own stands on;
+	// none where none is added. The setting is then that of the turned piece.
+	Fence   joint.Hand
+	Reached bool // the saw can do it so
 	// Why tells in order what stood against the poses that were tried before; none where
 	// the house rule's was taken.
 	Why []string
@@ -78,8 +80,8 @@ func choose(end joint.Normal, poses []Pose, st Stock, m *job.Saw) Way {
 		}
 	}
 	ruled, s := poses[0], For(end, poses[0])
-	if f, ok := AddedFence(s, m); ok && tooBig(s, ruled, st, m) == "" {
-		return Way{Pose: ruled, Setting: f, Fence: true, Reached: true, Why: why}
+	if f, side, ok := AddedFence(s, m); ok && tooBig(s, ruled, st, m) == "" {
+		return Way{Pose: ruled, Setting: f, Fence: side, Reached: true, Why: why}
 	}
 	return Way{Pose: ruled, Setting: s, Why: why}
 }
@@ -150,6 +152,9 @@ func (p Pose) Name() string {
 	}
 	return string(p.Lie)
 }
+
+// Fenced ends the code of a pose in which the piece lies along an added fence.
+const Fenced = "-fenced"
 
 // Code is the pose as marks keep it: upright, nested, flat-top or flat-bottom.
 func (p Pose) Code() string {

@@ -78,13 +78,13 @@ func TestPastTheSwing(t *testing.T) {
 	e := joint.InsideEnd(72)
 	w := Choose(e, plain, Nested, single())
 	require.True(t, w.Reached)
-	assert.True(t, w.Fence)
+	assert.NotEmpty(t, w.Fence)
 	assert.InDelta(t, 36, float64(w.Setting.Mitre), 1e-9)
 	assert.Len(t, w.Why, 3)
 	far := single()
 	far.BevelLeft = 60
 	w = Choose(e, plain, Nested, far)
-	assert.False(t, w.Fence)
+	assert.Empty(t, w.Fence)
 	assert.Equal(t, Flat, w.Pose.Lie)
 	assert.InDelta(t, 54, float64(w.Setting.Bevel), 1e-9)
 }
@@ -105,7 +105,7 @@ func TestChosenIsWithinTheSaw(t *testing.T) {
 			return
 		}
 		assert.True(t, Reaches(w.Setting, m))
-		if w.Fence {
+		if w.Fence != "" {
 			assert.Zero(t, w.Setting.Bevel)
 			return
 		}

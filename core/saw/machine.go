@@ -2,9 +2,9 @@ package saw
 
 import (
 	"fmt"
-	"math"
 
 	"gnomon/core/job"
+	"gnomon/core/joint"
 	"gnomon/core/measure"
 )
 
@@ -105,30 +105,32 @@ func Reaches(s Setting, m *job.Saw) bool {
 	return within(s.Mitre, m.MitreLeft, m.MitreRight, false) && within(s.Bevel, m.BevelLeft, m.BevelRight, true)
 }
 
-// AddedFence is the way past a saw's swing for a cut without bevel: a straight
-// fence fixed square to the saw's own, and the piece laid along it. The piece
-// is then turned a quarter, so the blade is set to 90 less the mitre, to the
-// other side. What is kept is worked out from the plane again.
+// AddedFence is the way past a saw's swing for a cut without bevel: a straight fence
+// fixed square to the saw's own, and the piece laid along it. The piece can only come
+// toward the one who saws, so one kept on the left is turned by +90 about z and one kept on
+// the right by −90: either way the outward normal (cos m, sin m) of what is kept becomes
+// (−sin m, cos m), the blade is set to −sign(m)·(90 − |m|), and what is kept lies left of
+// it where m was to the left, else right. side is the one of the piece on which the added
+// fence stands, at its back: that on which the piece was kept before.
 //
 // ok is false where the cut has a bevel or the rest is past the swing as well.
-func AddedFence(s Setting, m *job.Saw) (Setting, bool) {
+func AddedFence(s Setting, m *job.Saw) (turned Setting, side joint.Hand, ok bool) {
 	if s.Bevel != 0 {
-		return Setting{}, false
+		return Setting{}, "", false
 	}
-	sign := math.Copysign(1, float64(s.Mitre))
-	// Normal of the cut on the saw, then the piece turned a quarter towards the
-	// side that leaves a blade within ±90 of square.
-	nx, ny := s.Mitre.Cos(), s.Mitre.Sin()
-	if s.Keep == "right" {
-		nx, ny = -nx, -ny
+	turned = Setting{Mitre: -(90 - s.Mitre), Keep: joint.Right}
+	if s.Mitre < 0 {
+		turned = Setting{Mitre: 90 + s.Mitre, Keep: joint.Left}
 	}
-	turned := Setting{Keep: "left"}
-	rx, ry := sign*ny, -sign*nx
-	if rx < 0 {
-		turned.Keep, rx, ry = "right", -rx, -ry
+	return turned, s.Keep, Reaches(turned, m)
+}
+
+// FenceText tells of an added fence in the words of every list: none without one.
+func FenceText(side joint.Hand) string {
+	if side == "" {
+		return ""
 	}
-	turned.Mitre = measure.FromRadians(math.Atan2(ry, rx))
-	return turned, Reaches(turned, m)
+	return fmt.Sprintf("along an added fence on its %s", side)
 }
 
 // SwingText names a mitre for people: "44.75° left".

@@ -1,6 +1,7 @@
 package saw
 
 import (
+	"fmt"
 	"math"
 	"testing"
 
@@ -188,16 +189,79 @@ func TestReaches(t *testing.T) {
 // 22 the other way.
 func TestAddedFence(t *testing.T) {
 	m := &job.Saw{MitreLeft: 52, MitreRight: 52, Resolution: 0.5}
-	s, ok := AddedFence(Setting{Mitre: 68, Keep: joint.Left}, m)
+	s, _, ok := AddedFence(Setting{Mitre: 68, Keep: joint.Left}, m)
 	require.True(t, ok)
 	assert.InDelta(t, -22, float64(s.Mitre), 1e-9)
-	s, ok = AddedFence(Setting{Mitre: -68, Keep: joint.Right}, m)
+	s, _, ok = AddedFence(Setting{Mitre: -68, Keep: joint.Right}, m)
 	require.True(t, ok)
 	assert.InDelta(t, 22, float64(s.Mitre), 1e-9)
-	_, ok = AddedFence(Setting{Mitre: 68, Bevel: 3}, m)
+	_, _, ok = AddedFence(Setting{Mitre: 68, Bevel: 3}, m)
 	assert.False(t, ok)
-	_, ok = AddedFence(Setting{Mitre: 30}, m)
+	_, _, ok = AddedFence(Setting{Mitre: 30}, m)
 	assert.False(t, ok, "60 is past the swing as well")
+}
+
+// Which hand's end, at which corner, and how it lies: with the fence added, the piece comes
+// toward whoever saws, and what is kept lies as it then must.
+func TestAddedFenceByHand(t *testing.T) {
+	m := &job.Saw{MitreLeft: 45, MitreRight: 45, Resolution: 0.5}
+	for _, c := range []struct {
+		kind     string
+		theta    measure.Angle
+		hand     joint.Hand
+		lie      Lie
+		mitre    measure.Angle
+		keep     joint.Hand
+		standsOn joint.Hand
+	}{
+		{"outside", 88, joint.Right, Upright, -44, joint.Right, joint.Left},
+		{"outside", 88, joint.Left, Upright, 44, joint.Left, joint.Right},
+		{"inside", 60, joint.Right, Upright, 30, joint.Left, joint.Left},
+		{"inside", 60, joint.Left, Upright, -30, joint.Right, joint.Right},
+		{"outside", 88, joint.Right, Nested, 44, joint.Left, joint.Right},
+		{"outside", 88, joint.Left, Nested, -44, joint.Right, joint.Left},
+		{"inside", 60, joint.Right, Nested, -30, joint.Right, joint.Right},
+		{"inside", 60, joint.Left, Nested, 30, joint.Left, joint.Left},
+	} {
+		w := Choose(end(c.kind, c.theta, c.hand), Stock{Crown: c.lie == Nested, Spring: 45}, Nested, m)
+		name := fmt.Sprintf("%s %s %s", c.kind, c.hand, c.lie)
+		require.True(t, w.Reached, name)
+		assert.Equal(t, c.lie, w.Pose.Lie, name)
+		assert.InDelta(t, float64(c.mitre), float64(w.Setting.Mitre), 1e-9, name)
+		assert.Equal(t, c.keep, w.Setting.Keep, name)
+		assert.Equal(t, c.standsOn, w.Fence, name)
+	}
+}
+
+// The whole class, hung again in space: along an added fence the piece is turned so that it
+// comes toward whoever saws (−y), its back lies against that fence, and the plane that the
+// blade cuts, with the side that is kept, is the end's own.
+func TestAddedFenceCutsTheEnd(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		kind := rapid.SampledFrom([]string{"inside", "outside"}).Draw(t, "kind")
+		hand := rapid.SampledFrom([]joint.Hand{joint.Left, joint.Right}).Draw(t, "hand")
+		lie := rapid.SampledFrom([]Lie{Upright, Nested}).Draw(t, "lie")
+		theta := measure.Angle(rapid.Float64Range(30, 89).Draw(t, "theta"))
+		n, p := end(kind, theta, hand), Pose{Lie: lie, Spring: 40}
+		s, side, ok := AddedFence(For(n, p), &job.Saw{MitreLeft: 80, MitreRight: 80})
+		require.True(t, ok)
+		about := func(v joint.Normal) joint.Normal { // the turn that brings the body toward −y
+			quarter := 1.0
+			if body := p.OnSaw(joint.Normal{X: map[joint.Hand]float64{joint.Right: -1, joint.Left: 1}[hand]}); body.X > 0 {
+				quarter = -1
+			}
+			v = p.OnSaw(v)
+			return joint.Normal{X: -quarter * v.Y, Y: quarter * v.X, Z: v.Z}
+		}
+		body := about(joint.Normal{X: map[joint.Hand]float64{joint.Right: -1, joint.Left: 1}[hand]})
+		require.InDelta(t, -1, body.Y, 1e-9, "it comes toward whoever saws")
+		back := about(joint.Normal{Y: 1})
+		assert.Equal(t, side == joint.Right, back.X > 0, "its back lies against the added fence")
+		out := about(n)
+		assert.Equal(t, s.Keep == joint.Left, out.X > 0, "what is kept")
+		blade := joint.Normal{X: s.Mitre.Cos(), Y: s.Mitre.Sin()}
+		assert.InDelta(t, 1, math.Abs(blade.X*out.X+blade.Y*out.Y), 1e-9, "the blade's plane is the end's")
+	})
 }
 
 func TestSides(t *testing.T) {

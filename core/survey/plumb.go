@@ -8,21 +8,41 @@ import (
 	"gnomon/core/measure"
 )
 
-// Height is how high the ceiling is at one end of a wall.
+// Height is how high the ceiling is over the level line at one end of a wall.
 type Height struct {
 	Wall  int
 	Right bool
 	At    measure.Length
 }
 
-// CeilingAt is the ceiling's height at one end of a wall: as measured there, or
-// as its neighbour has it across the corner.
+// CeilingAt is the ceiling's height at one end of a wall over the floor that is there: as
+// measured there, or as its neighbour has it across the corner.
 func (m Measures) CeilingAt(i int, right bool) (measure.Length, bool) {
+	return m.atEnd(i, right, func(w *job.Wall) (left, right *job.Entry) { return w.CeilingLeft, w.CeilingRight })
+}
+
+// FloorAt is how far the floor is below the level line at one end of a wall, likewise.
+func (m Measures) FloorAt(i int, right bool) (measure.Length, bool) {
+	return m.atEnd(i, right, func(w *job.Wall) (left, right *job.Entry) { return w.FloorLeft, w.FloorRight })
+}
+
+// CeilingOver is how high the ceiling is over the level line at one end of a wall: over the
+// floor that is there, less what that lies below the line. A floor that was not read lies
+// on it.
+func (m Measures) CeilingOver(i int, right bool) (measure.Length, bool) {
+	h, ok := m.CeilingAt(i, right)
+	f, _ := m.FloorAt(i, right)
+	return h - f, ok
+}
+
+// atEnd is what was measured at one end of a wall, or of its neighbour across the corner.
+func (m Measures) atEnd(i int, right bool, ends func(*job.Wall) (left, right *job.Entry)) (measure.Length, bool) {
 	own := func(i int, right bool) *job.Entry {
+		l, r := ends(&m.room.Walls[i])
 		if right {
-			return m.room.Walls[i].CeilingRight
+			return r
 		}
-		return m.room.Walls[i].CeilingLeft
+		return l
 	}
 	if e := own(i, right); e != nil {
 		return e.Length, true
@@ -44,8 +64,8 @@ func (m Measures) CeilingAt(i int, right bool) (measure.Length, bool) {
 // Rise is what the ceiling rises along a wall, left to right, and over what
 // length.
 func (m Measures) Rise(i int) (rise, over measure.Length, ok bool) {
-	a, okA := m.CeilingAt(i, false)
-	b, okB := m.CeilingAt(i, true)
+	a, okA := m.CeilingOver(i, false)
+	b, okB := m.CeilingOver(i, true)
 	l, okL := m.Wall(i, job.Ceiling)
 	return b - a, l.Length, okA && okB && okL
 }
@@ -56,7 +76,7 @@ func (m Measures) Lowest() (low Height, range_ measure.Length, ok bool) {
 	var all []Height
 	for i := range m.room.Walls {
 		for _, right := range []bool{false, true} {
-			if h, known := m.CeilingAt(i, right); known {
+			if h, known := m.CeilingOver(i, right); known {
 				all = append(all, Height{i, right, h})
 			}
 		}
@@ -72,11 +92,13 @@ func (m Measures) Lowest() (low Height, range_ measure.Length, ok bool) {
 // CeilingStep is by how much the ceilings of the two walls at a corner differ,
 // where both were measured there: positive where the right one is higher.
 func (m Measures) CeilingStep(i int) (measure.Length, bool) {
-	a, b := m.room.Walls[i].CeilingRight, m.room.Walls[(i+1)%len(m.room.Walls)].CeilingLeft
-	if a == nil || b == nil || !m.room.Joined(i) {
+	next := (i + 1) % len(m.room.Walls)
+	if m.room.Walls[i].CeilingRight == nil || m.room.Walls[next].CeilingLeft == nil || !m.room.Joined(i) {
 		return 0, false
 	}
-	return b.Length - a.Length, true
+	a, _ := m.CeilingOver(i, true)
+	b, _ := m.CeilingOver(next, false)
+	return b - a, true
 }
 
 // halfStud is half of a stud as framed, 1 1/2 in wide.

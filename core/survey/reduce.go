@@ -34,8 +34,9 @@ var near = map[job.Level][]job.Level{
 type Length struct {
 	Length measure.Length
 	Level  job.Level      // where it was measured
-	Count  int            // how many readings of the whole wall it is the median of
-	Spread measure.Length // between the least and the most of them
+	Count  int            // how many readings of the whole wall it is taken from
+	Spread measure.Length // between the least and the most of those that count
+	Apart  bool           // they are further apart than the tools explain, and it is the longest of them
 }
 
 // Wall is the length of the wall at index i, taken at the level or else at the
@@ -49,22 +50,64 @@ func (m Measures) Wall(i int, l job.Level) (Length, bool) {
 	return Length{}, false
 }
 
-// WallAt is the wall's length as measured at the level itself: the median of the
-// readings of the whole, or the sum of its parts.
+// WallAt is the wall's length as measured at the level itself: what its readings of the whole
+// settle on, or the sum of its parts.
 func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
-	var whole []measure.Length
+	var whole []job.Taken
 	for _, t := range m.room.Walls[i].Lengths {
 		if t.Level == l && !t.Part() {
-			whole = append(whole, m.between(i, t))
+			whole = append(whole, t)
 		}
 	}
 	if len(whole) > 0 {
-		return Length{Length: median(whole), Level: l, Count: len(whole), Spread: slices.Max(whole) - slices.Min(whole)}, true
+		out := m.settle(i, whole)
+		out.Level = l
+		return out, true
 	}
 	if sum, _, ok := m.parts(i, l); ok {
 		return Length{Length: sum, Level: l, Count: 1}, true
 	}
 	return Length{}, false
+}
+
+// settle takes one length from several readings of the same thing: their median, of an even
+// number the middle of the two in the middle, as long as the tools explain how far what that
+// rests on is apart. Where they do not, one of the readings is wrong and so is anything
+// between them: the longest is taken, which can be cut down, and Apart says so. Where some
+// were looked at again and kept, only those count.
+func (m Measures) settle(i int, all []job.Taken) Length {
+	var read []measure.Length
+	for _, kept := range []bool{true, false} {
+		for _, t := range all {
+			if len(all) == 1 || t.Kept || !kept {
+				read = append(read, m.between(i, t))
+			}
+		}
+		if len(read) > 0 {
+			break
+		}
+	}
+	slices.Sort(read)
+	n := len(read)
+	out := Length{Length: (read[(n-1)/2] + read[n/2]) / 2, Count: len(all), Spread: read[n-1] - read[0]}
+	switch {
+	case n == 1:
+	case n%2 == 0:
+		out.Apart = m.disagree(read[n/2-1], read[n/2])
+	default: // another must bear the middle one out
+		out.Apart = m.disagree(read[n/2-1], read[n/2]) && m.disagree(read[n/2], read[n/2+1])
+	}
+	if out.Apart {
+		out.Length = read[n-1]
+	}
+	return out
+}
+
+// disagree tells whether two readings of one length differ by more than 2.5 of their
+// deviations together.
+func (m Measures) disagree(a, b measure.Length) bool {
+	tape := m.job.Tools.Tape.Length
+	return (a - b).Abs().Inches() > apart*math.Hypot(TapeSigma(a, tape).Inches(), TapeSigma(b, tape).Inches())
 }
 
 // Bought is a wall's length for buying and pricing: as measured at the level or the
@@ -79,22 +122,27 @@ func (m Measures) Bought(i int, l job.Level) (length measure.Length, rough, know
 	return 0, true, false
 }
 
-// median of some lengths; of an even number the middle of the two in the middle.
-func median(of []measure.Length) measure.Length {
-	s := slices.Sorted(slices.Values(of))
-	n := len(s)
-	return (s[(n-1)/2] + s[n/2]) / 2
-}
-
-// between is a reading brought to the corner lines: past the face of a moulding
-// already hung by t/sin θ, past the start of a curve by R·tan(δ/2).
+// between is a reading brought to the corner lines and to casings' outer edges: past the
+// face of a moulding already hung by t/sin θ, past the start of a curve by R·tan(δ/2), past a
+// plinth by what that overhangs its casing.
 func (m Measures) between(i int, t job.Taken) measure.Length {
-	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t.Level) + m.stand(i, true, t.Right, t.Faces.Right, t.Level)
+	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t) + m.stand(i, true, t.Right, t.Faces.Right, t)
 }
 
-func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, l job.Level) measure.Length {
-	k := m.room.CornerAt(i, right)
+func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, t job.Taken) measure.Length {
+	k, l := m.room.CornerAt(i, right), t.Level
 	switch {
+	case s == job.AtPlinth:
+		from, to := m.ends(m.room.Walls[i].ID, t)
+		at := from
+		if right {
+			at = to
+		}
+		for _, o := range m.room.Openings {
+			if o.ID == at.opening {
+				return o.Overhang()
+			}
+		}
 	case s == job.AtFace:
 		theta := measure.Angle(90)
 		if k >= 0 {
@@ -169,26 +217,59 @@ func (m Measures) opening(w, id string, last bool) string {
 	return found
 }
 
-// Clear is a piece of wall between two openings or an opening and a corner, as it
+// Clear is a piece of wall between two openings' casings or an opening's and a corner, as it
 // was measured by itself: "" is the wall's end. ok is false where it was not.
-func (m Measures) Clear(i int, l job.Level, from, to string) (measure.Length, bool) {
+func (m Measures) Clear(i int, l job.Level, from, to string) (Length, bool) {
 	w := m.room.Walls[i]
 	for _, at := range near[l] {
-		var found []measure.Length
+		var found []job.Taken
 		for _, t := range w.Lengths {
 			if t.Level != at || !t.Part() {
 				continue
 			}
 			a, b := m.ends(w.ID, t)
 			if a == (edge{from, from != ""}) && b == (edge{to, to == ""}) {
-				found = append(found, m.between(i, t))
+				found = append(found, t)
 			}
 		}
 		if len(found) > 0 {
-			return median(found), true
+			return m.settle(i, found), true
 		}
 	}
-	return 0, false
+	return Length{}, false
+}
+
+// Part is a stretch of a wall that was measured by itself more than once.
+type Part struct {
+	Length
+	Readings []job.Taken
+}
+
+// PartsApart are the stretches of a wall between openings, or an opening and a corner, whose
+// readings at a level are further apart than the tools explain.
+func (m Measures) PartsApart(i int, l job.Level) []Part {
+	w := m.room.Walls[i]
+	type ends struct{ from, to edge }
+	found := map[ends][]job.Taken{}
+	var order []ends
+	for _, t := range w.Lengths {
+		if t.Level != l || !t.Part() {
+			continue
+		}
+		var at ends
+		at.from, at.to = m.ends(w.ID, t)
+		if found[at] == nil {
+			order = append(order, at)
+		}
+		found[at] = append(found[at], t)
+	}
+	var out []Part
+	for _, at := range order {
+		if v := m.settle(i, found[at]); v.Apart {
+			out = append(out, Part{v, found[at]})
+		}
+	}
+	return out
 }
 
 // parts adds a wall up from what was measured around its openings: what lies
@@ -229,7 +310,7 @@ func (m Measures) parts(i int, l job.Level) (sum measure.Length, of job.Taken, o
 // or as entered.
 func (m Measures) From(i int, o job.Opening, l job.Level) measure.Length {
 	if v, ok := m.Clear(i, l, "", o.ID); ok {
-		return v
+		return v.Length
 	}
 	return o.From.Length
 }

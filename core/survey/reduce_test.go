@@ -90,7 +90,7 @@ func TestParts(t *testing.T) {
 	assert.InDelta(t, 20.25+30+10.5+24+15, inches(t, m, 0, job.Floor), 1e-9)
 	v, ok := m.Clear(0, job.Floor, "o", "p")
 	assert.True(t, ok)
-	assert.Equal(t, 10.5, v.Inches())
+	assert.Equal(t, 10.5, v.Length.Inches())
 	assert.Equal(t, 20.25, m.From(0, r.Openings[0], job.Floor).Inches())
 	assert.Equal(t, 60.0, m.From(0, r.Openings[1], job.Floor).Inches(), "as entered")
 	_, ok = m.Clear(0, job.Floor, "p", "o")

@@ -40,7 +40,7 @@ watch([view, () => props.onWall], ([v, wall]) => v?.flip(!!wall))
 
 // The still picture, as wide as its place.
 const fit = computed(() => {
-  const ps = props.solid.still.filter((f) => f.of !== 'table' && f.of !== 'fence').flatMap((f) => f.points)
+  const ps = props.solid.still.filter((f) => f.of !== 'table' && f.of !== 'fence' && f.of !== 'added').flatMap((f) => f.points)
   const xs = ps.map((p) => p[0]!)
   const ys = ps.map((p) => p[1]!)
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
@@ -67,5 +67,5 @@ polygon { stroke-width: 0.4; }
 .cut { fill: #f0e2c6; stroke: #b99b66; }
 .waste { fill: color-mix(in srgb, #8a8578 calc(30% + 50% * var(--shade)), #2a2d2e); stroke: #6d695e; fill-opacity: 0.85; }
 .blade { fill: #f4a3c0; fill-opacity: 0.28; stroke: #f4a3c0; stroke-width: 1; }
-.table { fill: #2a3135; } .fence { fill: #7fb2da; fill-opacity: 0.3; }
+.table { fill: #2a3135; } .fence, .added { fill: #7fb2da; fill-opacity: 0.3; }
 </style>

@@ -88,7 +88,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     piece.add(body(s.end, s.far, mats.keep), cap(s.section, s.far, mats.keep), cap(s.section, s.end, mats.cut), body(s.end, s.waste, mats.waste), cap(s.section, s.waste, mats.waste))
     const dot = new T.Mesh(new T.SphereGeometry(0.1, 16, 12), mats.mark)
     piece.add(dot)
-    stage.add(quad(s.table, mats.table), quad(s.fence, mats.fence), quad(s.blade, mats.blade))
+    stage.add(quad(s.table, mats.table), quad(s.fence, mats.fence), ...(s.added ? [quad(s.added, mats.fence)] : []), quad(s.blade, mats.blade))
     place.add(quad(s.wall, mats.wall), quad(s.ceiling, mats.wall))
     const m = new T.Matrix4().set(s.turn[0]!, s.turn[1]!, s.turn[2]!, 0, s.turn[3]!, s.turn[4]!, s.turn[5]!, 0, s.turn[6]!, s.turn[7]!, s.turn[8]!, 0, 0, 0, 0, 1)
     onSaw = { q: new T.Quaternion().setFromRotationMatrix(m), at: new T.Vector3(...(s.shift as [number, number, number])) }

@@ -189,7 +189,7 @@ const same = (c: CutView) => {
         <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
       </div>
       <p v-if="end.error" class="note">{{ end.error }}</p>
-      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? 'Along an added fence.' : `Cut ${end.pose}.` }}</b> <SetText :text="end.why" /></p>
+      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? `Cut ${end.fence}.` : `Cut ${end.pose}.` }}</b> <SetText :text="end.why" /></p>
       <p v-if="piece.hand" class="note">{{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : '' }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.</p>
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
       <p v-for="w in cut.cautions" :key="w.code" class="warn each">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
