@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"strconv"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -34,7 +35,7 @@ func ReadJob(r io.Reader) (job.Job, error) {
 	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
 	// The version comes first: a newer file may hold what this program does not know.
 	var head struct {
-		Gnomon *json.Number `json:"gnomon"`
+		Gnomon json.RawMessage `json:"gnomon"`
 	}
 	if err := json.Unmarshal(b, &head); err != nil {
 		return job.Job{}, jsonError(b, err)
@@ -42,8 +43,8 @@ func ReadJob(r io.Reader) (job.Job, error) {
 	if head.Gnomon == nil {
 		return job.Job{}, errors.New(`job file: "gnomon" is missing; begin it with {"gnomon":1, …}`)
 	}
-	if v, err := head.Gnomon.Int64(); err != nil || v < 1 || v > job.FileVersion {
-		return job.Job{}, fmt.Errorf("job file: format %q is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", *head.Gnomon, job.FileVersion)
+	if v, err := strconv.Atoi(string(head.Gnomon)); err != nil || v < 1 || v > job.FileVersion {
+		return job.Job{}, fmt.Errorf("job file: format %s is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", head.Gnomon, job.FileVersion)
 	}
 	var j job.Job
 	dec := json.NewDecoder(bytes.NewReader(b))
@@ -79,17 +80,8 @@ func WriteJob(w io.Writer, j job.Job) error {
 
 // jsonError says where in the file the JSON went wrong.
 func jsonError(b []byte, err error) error {
-	var syntax *json.SyntaxError
-	var kind *json.UnmarshalTypeError
-	at := int64(-1)
-	msg := err.Error()
-	switch {
-	case errors.As(err, &syntax):
-		at = syntax.Offset
-	case errors.As(err, &kind):
-		at = kind.Offset
-		msg = fmt.Sprintf("%q holds a %s where a %s belongs", kind.Field, kind.Value, kind.Type)
-	case errors.Is(err, io.ErrUnexpectedEOF):
+	msg, at := job.JSONWords(err)
+	if errors.Is(err, io.ErrUnexpectedEOF) {
 		at = int64(len(b))
 	}
 	if at < 0 || at > int64(len(b)) {

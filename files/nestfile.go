@@ -59,7 +59,8 @@ func ReadNest(r io.Reader) (Nest, error) {
 		if errors.As(err, &price) {
 			return Nest{}, fmt.Errorf("nest file: price %w", price)
 		}
-		return Nest{}, fmt.Errorf("nest file: %w; docs/fitting.md shows what it holds", err)
+		words, _ := job.JSONWords(err)
+		return Nest{}, fmt.Errorf("nest file: %s; docs/fitting.md shows what it holds", words)
 	}
 	if _, err := dec.Token(); err != io.EOF {
 		return Nest{}, errors.New("nest file: something follows the problem; keep one in a file")

@@ -10,6 +10,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"sync"
 	"time"
@@ -58,7 +59,7 @@ func Open(path string) (*Store, error) {
 func open(path string, migrations fs.FS) (*Store, error) {
 	if dir := filepath.Dir(path); dir != "." {
 		if err := os.MkdirAll(dir, 0o755); err != nil {
-			return nil, fmt.Errorf("database %s: %w; give another --db", path, err)
+			return nil, &Unusable{path, plainOS(err)}
 		}
 	}
 	abs, err := filepath.Abs(path)
@@ -72,9 +73,12 @@ func open(path string, migrations fs.FS) (*Store, error) {
 	}
 	dsn := (&url.URL{Scheme: "file", Path: slashed}).String() +
 		"?_pragma=busy_timeout(10000)&_pragma=foreign_keys(1)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)"
+	if err := reachable(path); err != nil {
+		return nil, err
+	}
 	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
 	if err != nil {
-		return nil, fmt.Errorf("database %s cannot be opened: %w; give another --db", path, err)
+		return nil, &Unusable{path, sqliteCode.ReplaceAllString(err.Error(), "")}
 	}
 	raw, err := db.DB()
 	if err != nil {
@@ -86,6 +90,38 @@ func open(path string, migrations fs.FS) (*Store, error) {
 		return nil, err
 	}
 	return s, nil
+}
+
+// Unusable is a database that cannot be opened, with why.
+type Unusable struct{ Path, Why string }
+
+func (e *Unusable) Error() string {
+	return fmt.Sprintf("database %s cannot be opened: %s; give another --db, or put that right", e.Path, e.Why)
+}
+
+// sqliteCode is the number that the driver puts behind its reasons.
+var sqliteCode = regexp.MustCompile(` \(\d+\)$`)
+
+// reachable asks the file itself whether it can be read and written: what SQLite says of a
+// file that it may not open names neither.
+func reachable(path string) error {
+	if at, err := os.Stat(path); err == nil && at.IsDir() {
+		return &Unusable{path, "it is a folder"}
+	}
+	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o644)
+	if err != nil {
+		return &Unusable{path, plainOS(err)}
+	}
+	return f.Close()
+}
+
+// plainOS is what the system said, without the call it said it to.
+func plainOS(err error) string {
+	var p *fs.PathError
+	if errors.As(err, &p) {
+		return p.Err.Error()
+	}
+	return err.Error()
 }
 
 func (s *Store) upgrade(migrations fs.FS) error {

@@ -210,7 +210,8 @@ func readSaw(name string, in io.Reader) (*job.Saw, error) {
 	dec.DisallowUnknownFields()
 	var s job.Saw
 	if err := dec.Decode(&s); err != nil {
-		return nil, errUsage{fmt.Sprintf("angles: --saw %s: %v; give a saw as the job file holds one", name, err)}
+		words, _ := job.JSONWords(err)
+		return nil, errUsage{fmt.Sprintf("angles: --saw %s: %s; give a saw as the job file holds one", name, words)}
 	}
 	j := job.Job{Saws: []job.Saw{s}}
 	if s.ID == "" {

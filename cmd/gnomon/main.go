@@ -7,6 +7,8 @@ import (
 	"io"
 	"os"
 	"strings"
+
+	"gnomon/core/job"
 )
 
 // version is set when a release is built.
@@ -43,7 +45,7 @@ func main() {
 		return
 	}
 	if err != nil {
-		fmt.Fprintln(os.Stderr, "gnomon: "+strings.ReplaceAll(err.Error(), "\n", " "))
+		fmt.Fprintln(os.Stderr, "gnomon: "+job.Plain(strings.ReplaceAll(err.Error(), "\n", " ")))
 		var u errUsage
 		if errors.As(err, &u) {
 			os.Exit(2)

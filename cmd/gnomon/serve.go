@@ -75,7 +75,8 @@ func (s sharing) open(db string) (server.Sharing, error) {
 func openStore(path string) (*store.Store, error) {
 	s, err := store.Open(path)
 	var newer *store.Newer
-	if errors.As(err, &newer) {
+	var unusable *store.Unusable
+	if errors.As(err, &newer) || errors.As(err, &unusable) {
 		return nil, errUsage{err.Error()}
 	}
 	return s, err

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"gnomon/core/effort"
 	"gnomon/core/measure"
 )
 
@@ -26,6 +27,7 @@ type Long struct {
 	Below  []measure.Length // scarfs of the run below or above
 	Joint  int64            // cents for making one scarf
 	Unit   measure.Unit
+	Effort *effort.Effort // a step is one part looked at; nil for no bound
 }
 
 // Division is where a long piece is scarfed.
@@ -104,7 +106,7 @@ func (l *Long) numbers() []int {
 // sticks of one length are asked for than there are, it does without some of them.
 func (l *Long) divided(n int, places []measure.Length, sticks []Hold) ([]measure.Length, int64, bool) {
 	at, cost, ok := l.walk(n, places, sticks)
-	if !ok {
+	if !ok || l.Effort.Out() {
 		return nil, 0, false
 	}
 	// Longest parts first, each from the cheapest that is left.
@@ -181,6 +183,10 @@ const (
 // walk goes along the piece joint by joint and keeps the best way to each place.
 func (l *Long) walk(n int, places []measure.Length, sticks []Hold) ([]measure.Length, int64, bool) {
 	even := l.Length / measure.Length(n)
+	most := measure.Length(0)
+	for _, h := range sticks {
+		most = max(most, h.Length)
+	}
 	type way struct {
 		at   measure.Length
 		w    worth
@@ -214,6 +220,12 @@ func (l *Long) walk(n int, places []measure.Length, sticks []Hold) ([]measure.Le
 		}
 		var level []way
 		for _, at := range options {
+			if at > most*measure.Length(k) || l.Length-at > most*measure.Length(n-k) {
+				continue // no sticks reach there, or from there
+			}
+			if !l.Effort.Spend(int64(len(levels[k-1]) * (len(sticks) + len(l.Below)))) {
+				return nil, 0, false
+			}
 			best, found := way{at: at}, false
 			for i, before := range levels[k-1] {
 				cents, ok := price(at - before.at)

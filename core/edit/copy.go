@@ -134,7 +134,7 @@ func mirror(j *job.Job, r *job.Room) error {
 		}
 		v := l - at.Length - width.Length
 		if v < 0 {
-			return &job.Invalid{Thing: "wall " + wall, Field: "length", Value: l.String(), Reason: "is shorter than " + what + " on it reaches", Remedy: "put that right first"}
+			return &job.Invalid{Thing: "wall " + wall, Field: "length", Value: l.In(j.Unit), Reason: "is shorter than " + what + " on it reaches", Remedy: "put that right first"}
 		}
 		*at = job.Entry{Length: v, Text: v.String()}
 		return nil

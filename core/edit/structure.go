@@ -30,7 +30,8 @@ func strict(op Op, v any) error {
 	dec := json.NewDecoder(bytes.NewReader(op.Value))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(v); err != nil {
-		return &job.Invalid{Thing: op.Kind + " " + op.ID, Field: "value", Reason: err.Error(), Remedy: "send it as the job file would hold it"}
+		words, _ := job.JSONWords(err)
+		return &job.Invalid{Thing: op.Kind + " " + op.ID, Field: "value", Reason: words, Remedy: "send it as the job file would hold it"}
 	}
 	return nil
 }

@@ -33,14 +33,6 @@ func (e *Invalid) Error() string {
 	return s
 }
 
-// Limits that no real job reaches; they keep a slip or an attack from filling
-// the screen or the memory.
-const (
-	MaxRooms = 500
-	MaxWalls = 300 // in one room
-	maxName  = 200 // characters
-)
-
 var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,80}$`)
 
 // Check refuses what no plan could be made of: names that stand for nothing,
@@ -48,7 +40,10 @@ var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,80}$`)
 // about a measurement is not its business: that is a finding of the plan.
 // Call it after Normalise and Resolve. The error is an *Invalid.
 func (j *Job) Check() error {
-	c := checker{seen: map[string]bool{}}
+	c := checker{seen: map[string]bool{}, unit: j.Unit}
+	if c.counts(j); c.err != nil {
+		return c.err
+	}
 	c.text("job", "name", j.Name)
 	c.oneOf("job", "unit", string(j.Unit), "in", "mm")
 	c.rules(&j.Rules)
@@ -57,14 +52,14 @@ func (j *Job) Check() error {
 	c.prices(&j.Prices)
 	c.quote(j.Quote)
 	c.positive("tools", "tape", j.Tools.Tape)
-	if !(j.Tools.Reading > 0 && j.Tools.Reading <= 10) || j.Tools.Tape.Length > measure.Inch {
-		c.refuse("tools", "reading", j.Tools.Reading.Text(6), "no tool is so good or so bad", "give what its readings of one thing differ by, such as 0.5 and 1/16")
+	if j.Tools.Tape.Length > measure.Inch {
+		c.refuse("tools", "tape", j.Tools.Tape.Text, "no tape is so bad", "give what two of its readings of one length differ by, such as "+texts(j.Unit, "1/16", "1.6 mm").Text)
+	}
+	if !(j.Tools.Reading > 0 && j.Tools.Reading <= 10) {
+		c.refuse("tools", "reading", j.Tools.Reading.Text(6), "no protractor is so good or so bad", "give what two of its readings of one corner differ by, such as 0.5")
 	}
 	for i := range j.Mouldings {
 		c.moulding(&j.Mouldings[i])
-	}
-	if len(j.Rooms) > MaxRooms {
-		c.refuse("job", "rooms", fmt.Sprint(len(j.Rooms)), "too many rooms", fmt.Sprintf("split the job: %d at most", MaxRooms))
 	}
 	for i := range j.Rooms {
 		c.room(j, &j.Rooms[i])
@@ -88,6 +83,7 @@ func (j *Job) Check() error {
 type checker struct {
 	err  *Invalid
 	seen map[string]bool
+	unit measure.Unit // that lengths are told in
 }
 
 func (c *checker) refuse(thing, field, value, reason, remedy string) {
@@ -161,9 +157,6 @@ func (c *checker) moulding(m *Moulding) {
 func (c *checker) room(j *Job, r *Room) {
 	thing := c.id("room", r.ID)
 	c.text(thing, "name", r.Name)
-	if len(r.Walls) > MaxWalls {
-		c.refuse(thing, "walls", fmt.Sprint(len(r.Walls)), "too many walls", fmt.Sprintf("%d at most", MaxWalls))
-	}
 	if len(r.Corners) != len(r.Walls) {
 		need := "one corner for each wall"
 		if !r.Closed {

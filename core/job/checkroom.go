@@ -2,13 +2,6 @@ package job
 
 import "fmt"
 
-// Limits on what is measured of one thing.
-const (
-	maxReadings  = 50
-	maxDiagonals = 500
-	maxSpots     = 2000
-)
-
 // measured looks at what was measured in a room.
 func (c *checker) measured(r *Room) {
 	walls, corners, openings := map[string]bool{}, map[string]bool{}, map[string]string{}
@@ -27,6 +20,9 @@ func (c *checker) measured(r *Room) {
 		for _, t := range w.Lengths {
 			c.taken(w, t, openings)
 		}
+		if w.StudSpacing != nil && w.StudSpacing.Length < leastSpacing {
+			c.refuse(thing, "stud_spacing", w.StudSpacing.Text, "no studs stand so close", "measure from the middle of one stud to the middle of the next, such as 16 in or 400 mm")
+		}
 	}
 	for _, k := range r.Corners {
 		thing := c.id("corner", k.ID)
@@ -42,9 +38,6 @@ func (c *checker) measured(r *Room) {
 		if k.Chord != nil && k.Depth != nil && k.Depth.Length > k.Chord.Length {
 			c.refuse(thing, "depth", k.Depth.Text, "deeper than the chord is long", "measure the chord across the curve and the depth from its middle")
 		}
-	}
-	if len(r.Diagonals) > maxDiagonals || len(r.Spots) > maxSpots {
-		c.refuse("room "+r.ID, "diagonals", fmt.Sprint(len(r.Diagonals)), "too many", fmt.Sprintf("keep %d at most", maxDiagonals))
 	}
 	for _, d := range r.Diagonals {
 		c.diagonal(d, corners)

@@ -116,17 +116,17 @@ func (c *checker) layout(j *Job, l *Layout) {
 		}
 		ids[s.ID] = true
 		if s.Length <= 0 {
-			c.refuse(thing, "stick "+s.ID, s.Length.String(), "has no length", "give how long it is")
+			c.refuse(thing, "stick "+s.ID, s.Length.In(c.unit), "has no length", "give how long it is")
 		}
 		if s.Rack < 0 || s.Rack > s.Length {
-			c.refuse(thing, "stick "+s.ID, s.Rack.String(), "leaves no such offcut", "an offcut is no longer than its stick")
+			c.refuse(thing, "stick "+s.ID, s.Rack.In(c.unit), "leaves no such offcut", "an offcut is no longer than its stick")
 		}
 		c.money(thing, "price", s.Price)
 		c.text(thing, "source", s.Source)
 		for _, p := range s.Pieces {
 			c.text(thing, "piece", p.Piece)
 			if p.From < 0 || p.To < p.From {
-				c.refuse(thing, "piece "+p.Piece, p.From.String(), "lies off the stick", "fit the sticks again")
+				c.refuse(thing, "piece "+p.Piece, p.From.In(c.unit), "lies off the stick", "fit the sticks again")
 			}
 		}
 	}
@@ -137,7 +137,7 @@ func (c *checker) layout(j *Job, l *Layout) {
 	for _, s := range l.Scarfs {
 		for i, at := range s.At {
 			if at <= 0 || i > 0 && at <= s.At[i-1] {
-				c.refuse(thing, "scarf of "+s.Piece, at.String(), "is out of order", "give the places from the left end, in order")
+				c.refuse(thing, "scarf of "+s.Piece, at.In(c.unit), "is out of order", "give the places from the left end, in order")
 			}
 		}
 	}

@@ -34,10 +34,11 @@ func Starter(name string, unit measure.Unit) Job {
 }
 
 // Normalise fills in every default, so that two jobs that mean the same are
-// the same value. It gives each wall its corner; the corner that an open room
+// the same value, and takes out of names what no screen or list should obey. It gives each wall its corner; the corner that an open room
 // does not list gets an identifier made from its wall's.
 func (j *Job) Normalise() {
 	j.Gnomon = FileVersion
+	j.plainTexts()
 	j.Unit = or(j.Unit, measure.UnitInch)
 	j.Rules.normalise(j.Unit)
 	j.Cutting.normalise(j.Unit)

@@ -216,9 +216,9 @@ func (c *checker) section(thing string, m *Moulding) {
 		return
 	}
 	if (s.Height() - m.Height.Length).Abs() > off {
-		c.refuse(thing, "height", m.Height.Text, "its section is "+s.Height().String()+" high", "give that, or correct the section")
+		c.refuse(thing, "height", m.Height.Text, "its section is "+s.Height().In(c.unit)+" high", "give that, or correct the section")
 	}
 	if (s.Projection() - m.Thickness.Length).Abs() > off {
-		c.refuse(thing, "thickness", m.Thickness.Text, "its section stands out "+s.Projection().String(), "give that, or correct the section")
+		c.refuse(thing, "thickness", m.Thickness.Text, "its section stands out "+s.Projection().In(c.unit), "give that, or correct the section")
 	}
 }

@@ -248,11 +248,19 @@ const mostPlaced = 60
 func placed(q Piece, n int, least, most measure.Length) [][]measure.Length {
 	var out [][]measure.Length
 	at := make([]measure.Length, 0, n)
+	dead := map[[2]int]bool{} // from where, and after how many parts, nothing comes of it
 	var walk func(from measure.Length, k int)
 	walk = func(from measure.Length, k int) {
-		if len(out) >= 50*mostPlaced {
+		left := measure.Length(n - len(at))
+		if len(out) >= 50*mostPlaced || q.Length-from > left*most || q.Length-from < left*least || dead[[2]int{k, len(at)}] {
 			return
 		}
+		had := len(out)
+		defer func() {
+			if len(out) == had {
+				dead[[2]int{k, len(at)}] = true
+			}
+		}()
 		if left := q.Length - from; len(at) == n-1 {
 			if left >= least && left <= most {
 				out = append(out, slices.Clone(at))
@@ -260,7 +268,11 @@ func placed(q Piece, n int, least, most measure.Length) [][]measure.Length {
 			return
 		}
 		for i := k; i < len(q.Scarf.Places); i++ {
-			if l := q.Scarf.Places[i] - from; l >= least && l <= most {
+			l := q.Scarf.Places[i] - from
+			if l > most {
+				break // they come in order
+			}
+			if l >= least {
 				at = append(at, q.Scarf.Places[i])
 				walk(q.Scarf.Places[i], i+1)
 				at = at[:len(at)-1]

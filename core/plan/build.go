@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 
+	"gnomon/core/effort"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -29,7 +30,7 @@ func built(j job.Job) (*builder, error) {
 	if err := j.Check(); err != nil {
 		return nil, err
 	}
-	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}, scarfed: map[string][]measure.Length{}}
+	b := &builder{job: &j, unit: j.Unit, shapes: map[string]*shape{}, scarfed: map[string][]measure.Length{}, dividing: effort.Of(divideAll), checking: effort.Of(checkAll), helping: effort.Of(helpAll)}
 	b.checkRules()
 	most := 0
 	for _, r := range j.Rooms {
@@ -45,16 +46,22 @@ func built(j job.Job) (*builder, error) {
 	return b, nil
 }
 
+// divideAll is how many steps finding scarfs may take over a whole job: thousands of walls
+// longer than a stick.
+const divideAll = 200_000_000
+
 type builder struct {
-	job     *job.Job
-	in      *job.Room       // the room at hand
-	at      survey.Measures // and what was measured there
-	view    *views          // and what is seen of it
-	level   job.Level       // at which it is judged
-	unit    measure.Unit
-	plan    Plan
-	shapes  map[string]*shape
-	scarfed map[string][]measure.Length // where pieces on a wall are scarfed, from its left end
+	job               *job.Job
+	in                *job.Room       // the room at hand
+	at                survey.Measures // and what was measured there
+	view              *views          // and what is seen of it
+	level             job.Level       // at which it is judged
+	unit              measure.Unit
+	plan              Plan
+	shapes            map[string]*shape
+	checking, helping *effort.Effort              // for whether rooms close, and for what would show it better
+	dividing          *effort.Effort              // for finding where long pieces are scarfed
+	scarfed           map[string][]measure.Length // where pieces on a wall are scarfed, from its left end
 }
 
 // corner is what is known of a corner at a run's level.

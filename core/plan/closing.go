@@ -96,6 +96,14 @@ func again(kind, id, name string) Act {
 
 func keep(kind, id string) Act { return Act{Do: ActKeep, Kind: kind, ID: id, Text: "Keep as read"} }
 
+// How many steps the checks of all rooms together may take, and finding what would help them:
+// a school with a mistake in every room is tried whole, and a job of hundreds of halls, in
+// part, is still planned within seconds.
+const (
+	checkAll = 1_000_000_000
+	helpAll  = 300_000_000
+)
+
 // checkClosing asks whether the room closes, at each level that was measured.
 func (b *builder) checkClosing(r *job.Room, f Finding) {
 	f.Kind, f.ID = "room", r.ID
@@ -107,6 +115,7 @@ func (b *builder) checkClosing(r *job.Room, f Finding) {
 			continue
 		}
 		m := b.at.Room(l)
+		m.Effort, m.Helping = b.checking, b.helping
 		s := Survey{Room: r.ID, Level: l, Verdict: survey.Check(m), Whole: true}
 		for i := range m.Walls {
 			s.Whole = s.Whole && len(m.Walls[i]) > 0 && (m.Turns[i].Known || !r.Joined(i))
@@ -132,7 +141,9 @@ func (b *builder) judge(r *job.Room, s Survey, f Finding) {
 	v := s.Verdict
 	b.level = s.Level
 	b.blind(r, s, f)
+	b.untried(r, s, f)
 	switch {
+	case v.Untried > 0 && len(v.Suspects) == 0: // nothing can be said of it
 	case v.Redundancy == 0 && !r.Closed && s.Level == job.Floor:
 		f.Code, f.Severity = "run_unchecked", SeverityNote
 		f.Text = "Nothing checks an open run."
@@ -320,6 +331,20 @@ func (b *builder) unkept(all []survey.Suspect) []survey.Suspect {
 	return out
 }
 
+// untried tells how much of a room's check was left out, for want of effort.
+func (b *builder) untried(r *job.Room, s Survey, f Finding) {
+	if s.Verdict.Untried == 0 {
+		return
+	}
+	f.Code, f.Severity = "check_untried", SeverityCheck
+	f.Text = upper(fmt.Sprintf("%sthe room does not close, and %d of its measurements were not tried as the wrong one.", atLevel(s.Level), s.Verdict.Untried))
+	if len(s.Verdict.Suspects) == 0 && s.Verdict.Omega == 0 {
+		f.Text = upper(atLevel(s.Level) + "whether the room closes was not worked out.")
+	}
+	f.Why, f.Remedy = "It has more of them than are tried in one go.", "Split the room in two, or take out readings and diagonals that are not needed."
+	b.find(f)
+}
+
 // blind notices a diagonal between corners that do not see each other.
 func (b *builder) blind(r *job.Room, s Survey, f Finding) {
 	n := len(r.Walls)
@@ -376,7 +401,11 @@ func (b *builder) tell(r *job.Room, s Survey, f Finding, code, text string) {
 			continue
 		}
 		from, to := r.PointName(h.From), r.PointName(h.To)
-		do = append(do, fmt.Sprintf("Shoot %s to %s: then %s shows.", from, to, b.about(h.After)))
+		say := "Shoot %s to %s: then %s shows."
+		if h.Cut {
+			say = "Shoot %s to %s, the best of the diagonals that were tried: then %s shows."
+		}
+		do = append(do, fmt.Sprintf(say, from, to, b.about(h.After)))
 		f.Acts = append(f.Acts, Act{Do: ActShoot, Kind: "corner", ID: r.CornerOf(h.From), To: r.CornerOf(h.To), Text: upper("shoot " + from + " to " + to)})
 	}
 	if len(do) == 0 {

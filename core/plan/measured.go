@@ -47,6 +47,13 @@ func (b *builder) checkWall(r *job.Room, i int, w job.Wall, f Finding) {
 	if !known {
 		return
 	}
+	if w.StudSpacing != nil && length > survey.MostStuds*w.StudSpacing.Length {
+		n := f
+		n.Code, n.Severity = "studs_uncounted", SeverityNote
+		n.Text = fmt.Sprintf("The first %d studs of %s are counted, and no more.", survey.MostStuds, job.WallNumber(i))
+		n.Why, n.Remedy = fmt.Sprintf("A spacing of %s gives more on %s.", w.StudSpacing.Length.In(b.unit), length.In(b.unit)), "Look whether spacing and length are right."
+		b.find(n)
+	}
 	var end, sum measure.Length
 	overlap := false
 	for _, o := range r.Openings {

@@ -117,37 +117,19 @@ func (c *cutting) sorted(by string) []int {
 }
 
 // chained puts a stick next of which the first cut needs no move of the saw, or else
-// the one that begins nearest to where the saw stands.
+// the one that begins nearest to where the saw stands; of several the first.
 func (c *cutting) chained(left []int) []int {
 	first, last := make([]*End, len(c.sticks)), make([]*End, len(c.sticks))
 	for i, s := range c.sticks {
 		p, q := &c.b.plan.Pieces[s.pieces[0]], &c.b.plan.Pieces[s.pieces[len(s.pieces)-1]]
 		first[i], last[i] = p.end(c.hands(i, p)[0]), q.end(c.hands(i, q)[1])
 	}
-	var out []int
+	near := newNearest(left, first)
+	out := make([]int, 0, len(left))
 	var at *End
-	for len(left) > 0 {
-		best, off := 0, 1e9
-		for n, i := range left {
-			d := 1e8
-			switch {
-			case at == nil:
-				d = 0
-			case sameSetting(at, first[i]):
-				d = -1
-			case at.Dial != nil && first[i].Dial != nil:
-				d = float64((at.Dial.Mitre - first[i].Dial.Mitre).Abs() + 2*(at.Dial.Bevel-first[i].Dial.Bevel).Abs())
-			}
-			if d < off {
-				best, off = n, d
-			}
-			if d < 0 {
-				break
-			}
-		}
-		i := left[best]
+	for len(out) < len(left) {
+		i := near.take(at)
 		out, at = append(out, i), last[i]
-		left = slices.Delete(left, best, best+1)
 	}
 	return out
 }

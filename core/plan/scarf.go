@@ -34,12 +34,17 @@ func (b *builder) sticksFor(m *job.Moulding) *nest.Problem {
 // scarfing is how a long piece on a wall may be divided: by the rules, over studs where
 // they are known, lapped so that the open edge points away from the way in.
 type scarfing struct {
-	at    []measure.Length // where it is, from the back of the piece's left end
-	over  joint.Hand       // the part left or right of each joint laps over the other
-	told  bool             // by sight or by hand
-	why   string
-	offer []measure.Length // studs that it passes
+	at      []measure.Length // where it is, from the back of the piece's left end
+	over    joint.Hand       // the part left or right of each joint laps over the other
+	told    bool             // by sight or by hand
+	why     string
+	offer   []measure.Length // studs that it passes
+	untried bool             // there was no effort left to find where it is best divided
 }
+
+// aPart is how many steps one part counts for: twenty thousand parts are all that a job is
+// planned with.
+const aPart = divideAll / 20_000
 
 // divide makes parts of a piece that is longer than any stick: where it was chosen, else
 // where the accepted layout divides it, else where it is best. A piece that fits stays
@@ -49,9 +54,12 @@ func (b *builder) divide(t *trim, wall int, p Piece) []Piece {
 		return []Piece{p}
 	}
 	s, ok := b.scarfs(t, wall, p)
+	if ok && !b.dividing.Spend(int64(len(s.at)+1)*aPart) {
+		s.untried, ok = true, false
+	}
 	p.scarf = stock.Scarf(b.job, t.rules.Scarf, s.over == joint.Left, s.offer)
 	if !ok {
-		b.tooLong(t.m, t.fit, p, fitted(p))
+		b.tooLong(t.m, t.fit, p, fitted(p), s.untried)
 		return []Piece{p}
 	}
 	out := b.parts(t, p, s)
@@ -85,7 +93,7 @@ func (b *builder) scarfs(t *trim, wall int, p Piece) (s scarfing, ok bool) {
 		s.at = b.placesOf(t.m, t.fit, q)
 	}
 	if s.at == nil {
-		l := decide.Long{Label: p.Label, Length: p.Back, Least: b.job.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(b.job.Prices.Scarf), Unit: b.unit}
+		l := decide.Long{Label: p.Label, Length: p.Back, Least: b.job.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(b.job.Prices.Scarf), Unit: b.unit, Effort: b.dividing}
 		for _, at := range b.scarfed[p.Wall] {
 			l.Below = append(l.Below, at-from)
 		}
@@ -98,6 +106,7 @@ func (b *builder) scarfs(t *trim, wall int, p Piece) (s scarfing, ok bool) {
 		}
 		d, found := decide.Divide(l)
 		if !found || !t.fit.Divides(q, d.At) {
+			s.untried = b.dividing.Out()
 			s.over = joint.Right
 			return s, false
 		}
@@ -172,7 +181,7 @@ func (b *builder) checkScarf(t *trim, p Piece, s scarfing, out []Piece) {
 // onStud is how far from a stud's middle a joint still has wood behind it.
 const onStud = measure.Inch / 2
 
-func (b *builder) tooLong(m *job.Moulding, f *nest.Problem, p Piece, q nest.Piece) {
+func (b *builder) tooLong(m *job.Moulding, f *nest.Problem, p Piece, q nest.Piece, untried bool) {
 	var longest measure.Length
 	for _, s := range m.Sticks {
 		longest = max(longest, s.Length)
@@ -180,7 +189,11 @@ func (b *builder) tooLong(m *job.Moulding, f *nest.Problem, p Piece, q nest.Piec
 	n := Finding{Code: "piece_longer_than_stick", Severity: SeverityStop, Stop: "joints", Room: p.Room, Kind: "piece", ID: p.ID,
 		Text: fmt.Sprintf("%s takes %s and the longest stick is %s.", p.Label, p.Overall.In(b.unit), longest.In(b.unit)),
 		Why:  "It cannot be cut from one stick.", Remedy: "Fit the sticks: it will be made of parts joined by a scarf. Or add a longer stick in Shop."}
-	if f.EvenParts(q) == nil {
+	switch {
+	case untried:
+		n.Why = "It would have to be scarfed, and where was not worked out: the job has more such pieces than are tried in one go."
+		n.Remedy = "Split the job, or add a longer stick in Shop."
+	case b.dividing.Spend(int64(len(p.scarf.Places)*100)) && f.EvenParts(q) == nil:
 		n.Why = fmt.Sprintf("Nor can it be divided into parts of %s or more that fit.", b.job.Cutting.Shortest.Length.In(b.unit))
 		n.Remedy = "Add a longer stick in Shop, or allow shorter parts."
 	}

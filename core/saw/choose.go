@@ -198,7 +198,7 @@ func FlatCapacity(mitre measure.Angle, m *job.Saw) (measure.Length, bool) {
 	case m.Flat != nil && m.Flat45 != nil:
 		half := measure.Angle(45).Cos()
 		t := (1 - cos) / (1 - half)
-		return m.Flat.Length + (m.Flat45.Length - m.Flat.Length).Times(t), true
+		return max(0, m.Flat.Length+(m.Flat45.Length-m.Flat.Length).Times(t)), true
 	case m.Flat != nil:
 		return m.Flat.Length.Times(cos), true
 	case m.Flat45 != nil:

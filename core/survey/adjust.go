@@ -67,6 +67,9 @@ func (w *network) adjust(out int, target float64) (*solution, bool) {
 		return s, w.rate(s, out)
 	}
 	for round := 0; ; round++ {
+		if !w.effort.Spend(w.round(len(free))) {
+			return nil, false
+		}
 		f, b := w.conditions(s.x, target)
 		inv, ok := bordered(b, q, free)
 		if !ok {

@@ -14,6 +14,7 @@ type Help struct {
 	From, To int  // or shoot this diagonal, by points
 	Before   measure.Length
 	After    measure.Length
+	Cut      bool // there was no effort left to try every diagonal
 }
 
 // worth is what help must take off to be offered.
@@ -27,8 +28,11 @@ func Helps(r Room, v Verdict) []Help {
 	if !r.Closed || v.solved == nil || v.Redundancy < 1 {
 		return nil
 	}
-	w, s := v.net, v.solved
-	before, _ := worst(w, s, 0, math.Inf(1), nil)
+	net, s := *v.net, v.solved
+	w := &net
+	w.all = r.Helping
+	w.allow()
+	before, _ := worst(w.wallReadings(), s, 0, math.Inf(1), nil)
 	if math.IsInf(before, 1) || before == 0 {
 		return nil
 	}
@@ -45,25 +49,49 @@ func Helps(r Room, v Verdict) []Help {
 	return out
 }
 
-// worst is the largest smallest mistake over the walls, in inches, and the sum of
-// the squares; extra is added to the redundancy and gain to the cofactor of each
-// wall. It gives up once the largest is more than enough.
-func worst(w *network, s *solution, extra int, enough float64, gain func(v int) float64) (most, squares float64) {
-	sh := shift(s.dof + extra)
+// alike are readings of one wall that tell as much as each other.
+type alike struct {
+	obs
+	count int
+}
+
+// wallReadings are the readings of walls, those of one wall that tell the same together.
+func (w *network) wallReadings() []alike {
+	var out []alike
+	from := 0 // readings of one wall stand beside each other
 	for _, o := range w.obs {
 		if o.ref.Of != OfWall {
 			continue
 		}
+		if from < len(out) && out[from].v != o.v {
+			from = len(out)
+		}
+		i := slices.IndexFunc(out[from:], func(a alike) bool { return a.sigma == o.sigma })
+		if i < 0 {
+			out = append(out, alike{o, 0})
+			i = len(out) - 1 - from
+		}
+		out[from+i].count++
+	}
+	return out
+}
+
+// worst is the largest smallest mistake over the readings of walls, in inches, and the sum of
+// the squares; extra is added to the redundancy and gain to the cofactor of each wall. It
+// gives up once the largest is more than enough.
+func worst(walls []alike, s *solution, extra int, enough float64, gain func(v int) float64) (most, squares float64) {
+	sh := shift(s.dof + extra)
+	for _, o := range walls {
 		more := 0.0
 		if gain != nil {
 			more = gain(o.v)
 		}
-		r := s.redundancy(o, more)
+		r := s.redundancy(o.obs, more)
 		if r < least {
 			return math.Inf(1), math.Inf(1)
 		}
 		m := o.sigma * math.Sqrt(sh/r)
-		if most, squares = max(most, m), squares+m*m; most > enough {
+		if most, squares = max(most, m), squares+float64(o.count)*m*m; most > enough {
 			break
 		}
 	}
@@ -86,11 +114,12 @@ func (w *network) twice(r Room, before float64) (Help, bool) {
 		return Help{}, false
 	}
 	n := newNetwork(again)
+	n.all, n.effort = w.all, w.effort
 	s, ok := n.adjust(skip, w.target)
 	if !ok {
 		return Help{}, false
 	}
-	after, _ := worst(n, s, 0, math.Inf(1), nil)
+	after, _ := worst(n.wallReadings(), s, 0, math.Inf(1), nil)
 	return Help{Twice: true, Before: measure.FromInches(before), After: measure.FromInches(after)}, after <= worth*before
 }
 
@@ -112,7 +141,13 @@ func (w *network) shoot(s *solution, p []Point, before float64, depth int) (Help
 	try := newTrial(w, s)
 	for i := range w.n {
 		for k := i + 2; k < w.n; k++ {
-			if done[[2]int{i, k}] || !Sees(p, i, k) {
+			if done[[2]int{i, k}] {
+				continue
+			}
+			if !w.effort.Spend(try.steps()) {
+				break
+			}
+			if !Sees(p, i, k) {
 				continue
 			}
 			if a, sum := try.after(i, k, least); a < least || a == least && sum < rest {
@@ -121,6 +156,7 @@ func (w *network) shoot(s *solution, p []Point, before float64, depth int) (Help
 			}
 		}
 	}
+	best.Cut = w.effort.Out()
 	if math.IsInf(least, 1) {
 		return best, false
 	}
@@ -165,15 +201,21 @@ func (w *network) shotSigma(d float64) float64 {
 type trial struct {
 	w       *network
 	s       *solution
+	walls   []alike
 	p, dirs []Point
 	b       []float64
 	g, mg   []float64
 }
 
 func newTrial(w *network, s *solution) *trial {
-	t := &trial{w: w, s: s, b: make([]float64, 2*w.n), g: make([]float64, len(s.rows)), mg: make([]float64, len(s.rows))}
+	t := &trial{w: w, s: s, walls: w.wallReadings(), b: make([]float64, 2*w.n), g: make([]float64, len(s.rows)), mg: make([]float64, len(s.rows))}
 	t.p, t.dirs, _ = w.headed(s.x)
 	return t
+}
+
+// steps is what trying one diagonal takes.
+func (t *trial) steps() int64 {
+	return int64(12*t.w.n + len(t.g)*(2*t.w.n+2*len(t.walls)+len(t.g)) + 10*len(t.walls))
 }
 
 // after is the largest smallest mistake once the diagonal from i to k is shot, and
@@ -200,7 +242,7 @@ func (t *trial) after(i, k int, enough float64) (most, squares float64) {
 		}
 		own -= t.mg[r] * t.g[r]
 	}
-	return worst(t.w, t.s, 1, enough, func(v int) float64 {
+	return worst(t.walls, t.s, 1, enough, func(v int) float64 {
 		d := t.b[v]
 		for r, m := range t.mg {
 			d -= t.s.rows[r][v] * m

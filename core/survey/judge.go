@@ -19,6 +19,9 @@ type Verdict struct {
 	Others     []Suspect // a second mistake that is left when the first suspect is taken away
 	Cleared    bool      // with the suspects away, the rest agrees
 	Seen       []Seen
+	// Untried is how many measurements were not tried as the wrong one, for want of effort:
+	// all of them where the room was not even solved.
+	Untried int
 
 	// As solved, to find what would help.
 	net    *network
@@ -51,6 +54,7 @@ func Check(r Room) Verdict {
 		return Verdict{}
 	}
 	w := newNetwork(r)
+	w.allow()
 	s, ok := w.adjust(skip, w.target)
 	v := Verdict{}
 	if ok {
@@ -66,12 +70,16 @@ func Check(r Room) Verdict {
 		return v
 	}
 	v.Limit = limit(v.Redundancy)
+	if w.effort.Out() {
+		v.Untried = len(w.obs)
+		return v
+	}
 	if ok && s.omega <= v.Limit {
 		v.Closes = true
 		return v
 	}
 	gross := !ok || s.omega > 10*v.Limit || w.turnsOmega() > 3*3
-	v.Suspects = w.suspects(s, gross)
+	v.Suspects, v.Untried = w.suspects(s, gross)
 	if len(v.Suspects) == 0 {
 		return v
 	}
@@ -88,10 +96,11 @@ func Check(r Room) Verdict {
 		return v
 	}
 	rest := *w
+	rest.allow()
 	rest.target = target
 	rest.obs = slices.Delete(slices.Clone(w.obs), first, first+1)
 	if again, ok := rest.adjust(skip, target); ok {
-		v.Others = rest.suspects(again, again.omega > 10*limit(again.dof))
+		v.Others, _ = rest.suspects(again, again.omega > 10*limit(again.dof))
 		if len(v.Others) > 0 {
 			if s, _, ok := rest.without(rest.indexOf(v.Others[0].Ref)); ok && (s.dof < 1 || s.omega <= limit(s.dof)) {
 				v.Cleared = true
@@ -155,18 +164,20 @@ func (w *network) without(i int) (best *solution, target float64, ok bool) {
 	return best, target, best != nil
 }
 
-// plain tells whether the walls of a solution meet only at their corners.
+// plain tells whether the walls of a solution meet only at their corners, as far as there is
+// effort left to look.
 func (w *network) plain(x []float64) bool {
-	return !w.closed || !Crosses(w.lay(x)[:w.n])
+	return !w.closed || !w.effort.Spend(int64(4*w.n*w.n)) || !Crosses(w.lay(x)[:w.n])
 }
 
 // suspects ranks the measurements that may be wrong and keeps those that cannot
 // be told apart from the likeliest. Where the mistake is so gross that the
 // residuals of the whole mean nothing, every one is left out in turn instead.
-func (w *network) suspects(s *solution, gross bool) []Suspect {
+func (w *network) suspects(s *solution, gross bool) (suspects []Suspect, untried int) {
 	var all []Suspect
+	w.allow()
 	if gross {
-		all = w.leaveOut()
+		all, untried = w.leaveOut()
 	} else {
 		for _, o := range w.obs {
 			if r := s.redundancy(o, 0); r >= least {
@@ -185,19 +196,24 @@ func (w *network) suspects(s *solution, gross bool) []Suspect {
 			named = append(named, x)
 		}
 	}
-	return w.explain(named, all, gross)
+	w.allow()
+	suspects, unasked := w.explain(named, all, gross)
+	return suspects, max(untried, unasked)
 }
 
 // leaveOut leaves each observation out in turn. Turns come first: when they do not
 // add up, leaving a length out cannot help, and is not tried where the sum alone
-// says that it would do worse.
-func (w *network) leaveOut() []Suspect {
-	var all []Suspect
+// says that it would do worse. untried is how many there was no effort left for.
+func (w *network) leaveOut() (all []Suspect, untried int) {
 	best := math.Inf(1)
 	turns := w.turnsOmega()
 	for _, turn := range []bool{true, false} {
 		for i, o := range w.obs {
 			if (o.ref.Of == OfTurn) != turn || !turn && turns > best+tied {
+				continue
+			}
+			if w.effort.Out() {
+				untried++
 				continue
 			}
 			if left, _, ok := w.without(i); ok {
@@ -208,7 +224,7 @@ func (w *network) leaveOut() []Suspect {
 			}
 		}
 	}
-	return all
+	return all, untried
 }
 
 func (w *network) suspect(o obs, should, give, weight float64) Suspect {
@@ -222,8 +238,9 @@ func (w *network) suspect(o obs, should, give, weight float64) Suspect {
 // explain asks of each suspect whether a mistake that people make would account
 // for it: the value is put right that way and the room judged again. With a gross
 // mistake every measurement is asked, and one that a known mistake explains is
-// named even where leaving another out would close the room as well.
-func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
+// named even where leaving another out would close the room as well. unasked is how many
+// there was no effort left to ask.
+func (w *network) explain(named, all []Suspect, gross bool) (out []Suspect, unasked int) {
 	ask := named
 	if gross {
 		ask = all
@@ -239,6 +256,10 @@ func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
 		if w.obs[i].others == nil {
 			continue
 		}
+		if w.effort.Out() {
+			unasked++
+			continue
+		}
 		for _, alt := range w.obs[i].others() {
 			if om, ok := w.instead(i, alt.value); ok {
 				x.Fits = append(x.Fits, alt.as)
@@ -250,7 +271,6 @@ func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
 		}
 	}
 	slices.SortStableFunc(fits, func(a, b fit) int { return cmp.Compare(a.omega, b.omega) })
-	var out []Suspect
 	seen := map[Ref]bool{}
 	for _, f := range fits {
 		if f.omega-fits[0].omega <= tied {
@@ -263,7 +283,7 @@ func (w *network) explain(named, all []Suspect, gross bool) []Suspect {
 			out = append(out, x)
 		}
 	}
-	return out
+	return out, unasked
 }
 
 // instead judges the room with another value for one observation.

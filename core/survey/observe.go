@@ -3,6 +3,7 @@ package survey
 import (
 	"math"
 
+	"gnomon/core/effort"
 	"gnomon/core/measure"
 )
 
@@ -16,6 +17,9 @@ type Room struct {
 	Turns     []Turned // at each wall's right end; the last counts only in a closed room
 	Diagonals []Diagonal
 	Tape      measure.Length // deviation of a length that would be measured next: see TapeSigma
+	// Effort is what may be spent on the check, and Helping on finding what would help it; a
+	// step is about one multiplication.
+	Effort, Helping *effort.Effort
 }
 
 // Tape is one reading of one length with its standard deviation.
@@ -110,6 +114,25 @@ type network struct {
 	obs    []obs
 	target float64 // what the turns add to
 	tape   measure.Length
+	all    *effort.Effort // for the check
+	effort *effort.Effort // for the part of it at hand
+}
+
+// most is how many steps each part of a check may take: solving it, leaving measurements out
+// in turn, asking what would explain them. A hall of a hundred walls is tried whole.
+const most = 200_000_000
+
+// allow begins a part of the check.
+func (w *network) allow() { w.effort = w.all.Part(most) }
+
+// round is what one round of an adjustment with so many free variables takes: the
+// conditions' directions, their cofactors and the inverse.
+func (w *network) round(free int) int64 {
+	c, m := int64(len(w.shots)+free), int64(w.vars())
+	if w.closed {
+		c += 3
+	}
+	return 60*m + c*c*m/2 + c*c*c
 }
 
 // aim takes from the turns which way round the room goes.
@@ -144,7 +167,7 @@ func (w *network) of(v int) Of {
 }
 
 func newNetwork(r Room) *network {
-	w := &network{closed: r.Closed, n: len(r.Walls), tape: r.Tape}
+	w := &network{closed: r.Closed, n: len(r.Walls), tape: r.Tape, all: r.Effort}
 	tape := func(of Of, at, again, v int, t Tape) {
 		o := obs{ref: Ref{Of: of, At: at, Again: again, ID: t.ID}, v: v, value: t.Length.Inches(), sigma: t.Sigma.Inches()}
 		if t.Others != nil {

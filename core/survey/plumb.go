@@ -107,9 +107,13 @@ const halfStud = 3 * measure.Inch / 4
 // boxWidth is a socket box where its width was not measured.
 const boxWidth = 2 * measure.Inch
 
+// MostStuds are how many studs of one wall are counted by its spacing: at 16 in those of a
+// quarter of a mile.
+const MostStuds = 1000
+
 // Studs are the middles of a wall's studs from its left end: those found, those a
 // socket box is fixed to, and with a spacing all between the wall's ends, counted
-// from the first one known.
+// from the first one known, MostStuds of them at most.
 func (m Measures) Studs(i int) []measure.Length {
 	w := m.room.Walls[i]
 	var known []measure.Length
@@ -136,12 +140,17 @@ func (m Measures) Studs(i int) []measure.Length {
 		return known
 	}
 	step := w.StudSpacing.Length
-	first := known[0]
-	for at := first % step; at < l.Length; at += step {
-		if at > 0 && !slices.ContainsFunc(known, func(k measure.Length) bool { return (k - at).Abs() < step/2 }) {
-			known = append(known, at)
+	out := slices.Clone(known)
+	next := 0 // the first of those known that lies right of the last place
+	for at, n := known[0]%step, 0; at < l.Length && n < MostStuds; at, n = at+step, n+1 {
+		for next < len(known) && known[next] < at {
+			next++
+		}
+		near := next < len(known) && known[next]-at < step/2 || next > 0 && at-known[next-1] < step/2
+		if at > 0 && !near {
+			out = append(out, at)
 		}
 	}
-	slices.Sort(known)
-	return known
+	slices.Sort(out)
+	return out
 }

@@ -64,10 +64,8 @@ func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
 		out.Level = l
 		return out, true
 	}
-	if sum, _, ok := m.parts(i, l); ok {
-		return Length{Length: sum, Level: l, Count: 1}, true
-	}
-	return Length{}, false
+	sum, _, ok := m.parts(i, l)
+	return sum, ok
 }
 
 // settle takes one length from several readings of the same thing: their median, of an even
@@ -220,89 +218,90 @@ func (m Measures) opening(w, id string, last bool) string {
 // Clear is a piece of wall between two openings' casings or an opening's and a corner, as it
 // was measured by itself: "" is the wall's end. ok is false where it was not.
 func (m Measures) Clear(i int, l job.Level, from, to string) (Length, bool) {
-	w := m.room.Walls[i]
 	for _, at := range near[l] {
-		var found []job.Taken
-		for _, t := range w.Lengths {
-			if t.Level != at || !t.Part() {
-				continue
+		for _, p := range m.stretches(i, at) {
+			if p.from == (edge{from, from != ""}) && p.to == (edge{to, to == ""}) {
+				return p.Length, true
 			}
-			a, b := m.ends(w.ID, t)
-			if a == (edge{from, from != ""}) && b == (edge{to, to == ""}) {
-				found = append(found, t)
-			}
-		}
-		if len(found) > 0 {
-			return m.settle(i, found), true
 		}
 	}
 	return Length{}, false
 }
 
-// Part is a stretch of a wall that was measured by itself more than once.
+// Part is a stretch of a wall between two openings, or an opening and a corner, as it was
+// measured by itself.
 type Part struct {
 	Length
 	Readings []job.Taken
+	from, to edge
 }
 
-// PartsApart are the stretches of a wall between openings, or an opening and a corner, whose
-// readings at a level are further apart than the tools explain.
-func (m Measures) PartsApart(i int, l job.Level) []Part {
-	w := m.room.Walls[i]
-	type ends struct{ from, to edge }
-	found := map[ends][]job.Taken{}
-	var order []ends
-	for _, t := range w.Lengths {
+// stretches are the parts of a wall that were measured by themselves at a level, in the order
+// in which they were first read.
+func (m Measures) stretches(i int, l job.Level) []Part {
+	var out []Part
+	for _, t := range m.room.Walls[i].Lengths {
 		if t.Level != l || !t.Part() {
 			continue
 		}
-		var at ends
-		at.from, at.to = m.ends(w.ID, t)
-		if found[at] == nil {
-			order = append(order, at)
+		from, to := m.ends(m.room.Walls[i].ID, t)
+		at := slices.IndexFunc(out, func(p Part) bool { return p.from == from && p.to == to })
+		if at < 0 {
+			at = len(out)
+			out = append(out, Part{from: from, to: to})
 		}
-		found[at] = append(found[at], t)
+		out[at].Readings = append(out[at].Readings, t)
 	}
-	var out []Part
-	for _, at := range order {
-		if v := m.settle(i, found[at]); v.Apart {
-			out = append(out, Part{v, found[at]})
-		}
+	for k := range out {
+		out[k].Length = m.settle(i, out[k].Readings)
+		out[k].Level = l
 	}
 	return out
+}
+
+// PartsApart are the stretches of a wall whose readings at a level are further apart than the
+// tools explain.
+func (m Measures) PartsApart(i int, l job.Level) []Part {
+	return slices.DeleteFunc(m.stretches(i, l), func(p Part) bool { return !p.Apart })
 }
 
 // parts adds a wall up from what was measured around its openings: what lies
 // between them, and their widths. Where an opening begins counts as measured from
 // the wall's left end. It also gives the reading that the sum hangs on.
-func (m Measures) parts(i int, l job.Level) (sum measure.Length, of job.Taken, ok bool) {
+func (m Measures) parts(i int, l job.Level) (sum Length, of job.Taken, ok bool) {
 	w := m.room.Walls[i]
-	if !slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l && t.Part() }) {
-		return 0, of, false
+	all := m.stretches(i, l)
+	if len(all) == 0 {
+		return Length{}, of, false
 	}
 	reach := map[edge]measure.Length{{}: 0}
-	for range len(m.room.Openings) + 2 {
+	sum = Length{Level: l, Count: 1}
+	more := true
+	set := func(e edge, v measure.Length) {
+		if was, had := reach[e]; !had || was != v {
+			reach[e], more = v, true
+		}
+	}
+	for round := 0; more && round < len(all)+2; round++ {
+		more = false
 		for _, o := range m.room.Openings {
 			if o.Wall != w.ID {
 				continue
 			}
 			if _, had := reach[edge{o.ID, false}]; !had {
-				reach[edge{o.ID, false}] = o.From.Length
+				set(edge{o.ID, false}, o.From.Length)
 			}
-			reach[edge{o.ID, true}] = reach[edge{o.ID, false}] + o.Width.Length
+			set(edge{o.ID, true}, reach[edge{o.ID, false}]+o.Width.Length)
 		}
-		for _, t := range w.Lengths {
-			if t.Level != l || !t.Part() {
-				continue
-			}
-			a, b := m.ends(w.ID, t)
-			if at, known := reach[a]; known {
-				reach[b] = at + m.between(i, t)
-				of = t
+		for _, p := range all {
+			if at, known := reach[p.from]; known {
+				set(p.to, at+p.Length.Length)
+				of = p.Readings[len(p.Readings)-1]
+				sum.Apart = sum.Apart || p.Apart
 			}
 		}
 	}
-	sum, ok = reach[edge{"", true}]
+	sum.Length, ok = reach[edge{"", true}]
 	return sum, of, ok && of.ID != ""
 }
 
@@ -431,7 +430,7 @@ func (m Measures) tapes(i int, l job.Level) []Tape {
 		}
 	}
 	if sum, of, ok := m.parts(i, l); ok {
-		out = append(out, Tape{ID: of.ID, Length: sum, Sigma: TapeSigma(sum, 2*m.job.Tools.Tape.Length)})
+		out = append(out, Tape{ID: of.ID, Length: sum.Length, Sigma: TapeSigma(sum.Length, 2*m.job.Tools.Tape.Length)})
 	}
 	return out
 }

@@ -1,0 +1,63 @@
+package job
+
+import (
+	"fmt"
+
+	"gnomon/core/measure"
+)
+
+// Limits that no real job reaches; they keep a slip or an attack from filling the screen,
+// the memory or the day: what passes them is planned within seconds.
+const (
+	MaxRooms     = 500
+	MaxWalls     = 300   // in one room
+	maxAllWalls  = 8_000 // in all rooms
+	maxReadings  = 50    // of one wall or corner
+	maxDiagonals = 500   // in one room, and so on
+	maxSpots     = 2000
+	maxOpenings  = 300
+	maxRuns      = 40
+	maxStretches = 20_000 // what runs go over, in all rooms: walls and what lies between openings
+	maxMouldings = 500
+	maxMarks     = 100_000
+	maxByHand    = 20_000
+	maxName      = 200 // characters
+)
+
+// leastSpacing is nearer than any two studs stand by their middles.
+const leastSpacing = 2 * measure.Inch
+
+// most refuses more of something than there may be.
+func (c *checker) most(thing, field string, n, most int, remedy string) {
+	if n > most {
+		c.refuse(thing, field, fmt.Sprint(n), "too many", fmt.Sprintf("%s: %d at most", remedy, most))
+	}
+}
+
+// counts refuses a job that holds more than any real one. It comes first: what follows may
+// take its time over each.
+func (c *checker) counts(j *Job) {
+	c.most("job", "rooms", len(j.Rooms), MaxRooms, "split the job")
+	c.most("job", "mouldings", len(j.Mouldings), maxMouldings, "keep those that this job uses")
+	c.most("job", "marks", len(j.Marks), maxMarks, "split the job")
+	c.most("job", "by_hand", len(j.ByHand), maxByHand, "split the job")
+	walls, stretches := 0, 0
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		thing := "room " + r.ID
+		c.most(thing, "walls", len(r.Walls), MaxWalls, "split the room")
+		c.most(thing, "openings", len(r.Openings), maxOpenings, "split the room")
+		c.most(thing, "runs", len(r.Runs), maxRuns, "split the room")
+		c.most(thing, "spots", len(r.Spots), maxSpots, "keep those that stand in the way of trim")
+		c.most(thing, "diagonals", len(r.Diagonals), maxDiagonals, "keep those that help")
+		walls += len(r.Walls)
+		if len(r.Walls) <= MaxWalls && len(r.Runs) <= maxRuns {
+			for k := range r.Runs {
+				stretches += len(r.Over(&r.Runs[k]))
+			}
+			stretches += len(r.Runs) * len(r.Openings)
+		}
+	}
+	c.most("job", "walls", walls, maxAllWalls, "split the job")
+	c.most("job", "runs", stretches, maxStretches, "split the job; so many stretches of wall have a moulding run over them")
+}
