@@ -115,6 +115,9 @@ func sheetEnd(h joint.Hand, e plan.End, labels map[string]string, unit measure.U
 		}
 		t += m
 	}
+	if e.Stops != "" {
+		t += ", against " + e.Stops
+	}
 	return t
 }
 

@@ -1,6 +1,8 @@
 package server
 
 import (
+	"cmp"
+
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -124,6 +126,7 @@ type CornerView struct {
 	Sees     string        `json:"sees,omitempty"`
 	Facts    Facts         `json:"facts"`
 	Lean     string        `json:"lean"`
+	LeanFace string        `json:"leanFace" enum:"left,right" doc:"the wall, left or right of the corner, in whose face the lean was read"`
 	Drop     bool          `json:"drop" doc:"the drop was marked here"`
 }
 
@@ -278,7 +281,7 @@ func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[st
 func cornerView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[string]string) CornerView {
 	c := r.Corners[i]
 	v := CornerView{ID: c.ID, Letter: job.CornerLetter(i), Kind: string(c.Kind), Joined: r.Joined(i), Readings: []ReadingView{}, Sees: sees[c.ID],
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&c.CornerFacts, f) }), Lean: leanText(c.Lean), Drop: c.Drop}
+		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&c.CornerFacts, f) }), Lean: leanText(c.Lean), LeanFace: cmp.Or(c.LeanFace, job.HandLeft), Drop: c.Drop}
 	for _, rd := range c.Readings {
 		v.Readings = append(v.Readings, ReadingView{ID: rd.ID, Typed: rd.Angle.Text(6), Scale: string(rd.Scale), Level: string(rd.Level), Kept: rd.Kept})
 	}

@@ -60,6 +60,9 @@ type PieceView struct {
 	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
 	Of       string     `json:"of,omitempty" doc:"the whole that it is a part of"`
 	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
+	Held     string     `json:"held,omitempty" doc:"why it is held back: not to be cut before that is settled"`
+	NotAsIs  string     `json:"notAsIs,omitempty" doc:"what else is to be done to it on its wall"`
+	Remarks  []string   `json:"remarks" doc:"what every list tells of it beside its figures"`
 	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
 	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
 	Early    int        `json:"early" doc:"the first and the last place it could take"`
@@ -85,6 +88,8 @@ type EndView struct {
 	Side    string      `json:"side,omitempty"`
 	ToldTo  string      `json:"toldTo" enum:"end,long,short,tip"`
 	Meets   string      `json:"meets,omitempty"`
+	Stops   string      `json:"stops,omitempty" doc:"what else it ends against, in a word or two"`
+	Chamfer string      `json:"chamfer,omitempty" doc:"how its face is taken away, in words"`
 	Mitre   *AngleView  `json:"mitre,omitempty" doc:"the ideal setting"`
 	Bevel   *AngleView  `json:"bevel,omitempty"`
 	Keep    string      `json:"keep,omitempty"`
@@ -94,6 +99,7 @@ type EndView struct {
 	Lies    string      `json:"lies"`
 	Pose    string      `json:"pose" doc:"how it lies, in a few words"`
 	Fence   string      `json:"fence,omitempty" doc:"in words, where the piece lies along an added fence"`
+	FenceDo string      `json:"fenceDo,omitempty" doc:"how it is laid along that"`
 	Why     string      `json:"why,omitempty" doc:"why it does not lie as the house rule has it"`
 	Error   string      `json:"error,omitempty" doc:"what of the dialled setting is the saw's own error"`
 	TopLong string      `json:"topLong,omitempty" doc:"how the top stands to the bottom edge that the length is told to"`
@@ -251,7 +257,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Group: q.Group, Cap: q.Cap,
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
 			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.Allowed(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
@@ -296,8 +302,8 @@ func findingView(f plan.Finding) FindingView {
 }
 
 func endView(e plan.End, u measure.Unit) EndView {
-	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets,
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
+	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Stops, Chamfer: e.ChamferText(u),
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {

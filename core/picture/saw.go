@@ -64,7 +64,7 @@ func OnSaw(c Cut, st Stock) Bench {
 	reach := max(2.7, 2.4*b.Depth) + b.Depth*min(3, math.Abs(s.Mitre.Tan()))
 	keepX, wasteX := -reach, reach*0.72
 	if c.Fence != "" { // a short end, clear of the saw's own fence
-		wasteX = b.Depth*math.Abs(s.Mitre.Tan()) + 0.5
+		keepX, wasteX = -max(2.6, 1.4*b.Depth)-b.Depth*math.Abs(s.Mitre.Tan()), b.Depth*math.Abs(s.Mitre.Tan())+0.4
 	}
 	if s.Keep == joint.Right {
 		keepX, wasteX = -keepX, -wasteX
@@ -87,11 +87,15 @@ func OnSaw(c Cut, st Stock) Bench {
 	s = c.Setting
 	table := front - max(1.7, b.Depth*0.8)
 	if c.Fence != "" {
-		table = -reach * 0.9
+		table = b.Added[1][1]
+		reach = max(2.2*b.Depth, -1.2*table)
 	}
 	sin, cos := s.Mitre.Sin(), s.Mitre.Cos()
 	far := 0.9
 	long := -table / math.Max(cos, 0.35)
+	if c.Fence != "" {
+		long *= 0.8
+	}
 	b.Blade = [2]Point{{round(x0 - far*sin), round(far * cos)}, {round(x0 + long*sin), round(-long * cos)}}
 	b.Handle = b.Blade[1]
 	b.Straight = [2]Point{{round(x0), 0}, {round(x0), round(table)}}
@@ -103,6 +107,9 @@ func OnSaw(c Cut, st Stock) Bench {
 	gap := 0.35 + min(3, math.Abs(s.Mitre.Tan()))*0.5
 	b.Fence = [2][2]Point{{{-reach, 0}, {round(x0 - gap), 0}}, {{round(x0 + gap), 0}, {reach, 0}}}
 	b.Box = [4]float64{-reach, round(min(table, b.Handle[1]-0.25)), 2 * reach, 0}
+	if c.Fence != "" {
+		b.Box[1] = table
+	}
 	b.Box[3] = round(1.1 - b.Box[1])
 	return b
 }

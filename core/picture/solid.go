@@ -26,7 +26,8 @@ type Solid struct {
 	Table   []Place      `json:"table"`
 	Fence   []Place      `json:"fence"`
 	Added   []Place      `json:"added,omitempty"` // a fence square to that one, at the piece's back
-	Wall    []Place      `json:"wall"`            // as installed
+	AddedOn joint.Hand   `json:"addedOn,omitempty"`
+	Wall    []Place      `json:"wall"` // as installed
 	Ceiling []Place      `json:"ceiling"`
 	Still   []Face       `json:"still"` // the saw's view drawn, where nothing can be turned
 	Keep    string       `json:"keep"`
@@ -118,7 +119,7 @@ func (s *Solid) alongAdded(side joint.Hand) {
 	}
 	// The added fence stands where the saw's own stood before, from that one to the near end.
 	wide, tall := s.Fence[1][0], s.Fence[2][2]
-	s.Added = over(s.Fence)
+	s.Added, s.AddedOn = over(s.Fence), side
 	for i := range s.Added {
 		s.Added[i][1] = min(s.Added[i][1], 0)
 	}

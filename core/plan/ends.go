@@ -62,9 +62,9 @@ func (b *builder) ends(c *chain) {
 // endAtOpening says how a piece ends against an opening, a cabinet or a tub.
 func (b *builder) endAtOpening(t *trim, o *job.Opening, hand joint.Hand) End {
 	stop := decide.Against(t.m.Kind, t.run.Level, t.shape.Projection, o, b.unit)
-	e := End{Joint: Butt, ToldTo: ToEnd, Chamfer: stop.Chamfer, Note: stop.Reason}
+	e := End{Joint: Butt, ToldTo: ToEnd, Stops: "the " + o.Side(t.run.Level), Chamfer: stop.Chamfer, Note: stop.Reason}
 	if stop.Sloped {
-		e = End{Joint: Mitre, ToldTo: ToLong, Theta: returnCorner, Side: job.Inside, Note: stop.Reason}
+		e = End{Joint: Mitre, ToldTo: ToLong, Theta: returnCorner, Side: job.Inside, Stops: e.Stops, Note: stop.Reason}
 	}
 	if o.Lean != nil {
 		e.Lean = lean(o.Lean.Angle, hand)
@@ -147,7 +147,7 @@ func (b *builder) endAlone(t *trim, at int, hand joint.Hand, e *End) {
 		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
 		return
 	}
-	e.Joint, e.Note = Butt, "Cut to the other wall: nothing comes from there to meet it."
+	e.Joint, e.Stops, e.Note = Butt, "the wall", "Cut to the other wall: nothing comes from there to meet it."
 }
 
 // besides is the wall across a corner from that of a piece whose end of the hand stands there.
@@ -279,6 +279,6 @@ func beyondSwing(e End) string {
 
 // withFence tells how a cut is made along an added fence.
 func withFence(e End) string {
-	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s of the blade. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
+	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s of the blade. Make it of scrap, for the first cut goes through it: no screws in the blade's line. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
 		e.Fence, saw.SwingText(e.Setting.Mitre), e.Setting.Keep)
 }

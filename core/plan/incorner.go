@@ -107,6 +107,7 @@ func (s *standing) name(l job.Level) string {
 // parallel to that thing's wall.
 func (b *builder) stopsAt(t *trim, at int, s *standing, e *End) {
 	e.Joint, e.Short, e.other = Butt, s.out.Times(1/e.Theta.Sin()), s.out
+	e.Stops = "the " + s.o.Side(t.run.Level)
 	e.Note = s.name(t.run.Level) + " stands in the corner: it stops against that."
 	if s.gap >= measure.Sixtyfourth {
 		e.Note += fmt.Sprintf(" Behind it %s is left to fill.", s.gap.In(b.unit))

@@ -124,6 +124,7 @@ type End struct {
 	Side    job.CornerKind // none where there is no corner
 	ToldTo  Point
 	Meets   string // the piece across the corner
+	Stops   string // what else it ends against, in a word or two: the wall, the casing
 	Pose    saw.Pose
 	Fence   joint.Hand     // the side of the piece on which a fence stands that is added square to the saw's own; none without one
 	Why     []string       // what stood against the poses that the house rule prefers

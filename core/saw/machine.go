@@ -125,6 +125,14 @@ func AddedFence(s Setting, m *job.Saw) (turned Setting, side joint.Hand, ok bool
 	return turned, s.Keep, Reaches(turned, m)
 }
 
+// FenceDo tells how a piece is laid along an added fence, where FenceText stands before it.
+func FenceDo(side joint.Hand) string {
+	if side == "" {
+		return ""
+	}
+	return "fix it square to the saw's own and lay the piece along it, coming toward you"
+}
+
 // FenceText tells of an added fence in the words of every list: none without one.
 func FenceText(side joint.Hand) string {
 	if side == "" {

@@ -19,6 +19,8 @@ const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixe
 const centre = (ps: number[][]) => [ps.reduce((a, p) => a + p[0]!, 0) / ps.length, ps.reduce((a, p) => a + p[1]!, 0) / ps.length]
 const keepAt = computed(() => centre(props.bench.keep))
 const wasteAt = computed(() => centre(props.bench.waste))
+/** The side of an added fence, as a sign. */
+const aside = computed(() => (props.bench.addedOn === 'right' ? 1 : -1))
 const keepRight = computed(() => keepAt.value[0]! > 0)
 const turned = computed(() => Math.abs(props.bench.arc.at(-1)![0]! - props.bench.arc[0]![0]!) > 0.02)
 const toRight = computed(() => props.bench.arc.at(-1)![0]! > props.bench.arc[0]![0]!)
@@ -47,22 +49,29 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
       <text class="quiet" :x="X(bench.fence[0]![0]!) + 6" :y="Y([0, 0]) - 20">fence</text>
       <line class="straight" :x1="X(bench.straight[0]!)" :y1="Y(bench.straight[0]!)" :x2="X(bench.straight[1]!)" :y2="Y(bench.straight[1]!)" />
       <polyline v-if="turned" class="arc" :points="path(bench.arc)" />
-      <line v-if="bench.added" class="fence added" :x1="X(bench.added[0]!) - 9" :x2="X(bench.added[1]!) - 9" :y1="Y(bench.added[0]!)" :y2="Y(bench.added[1]!)" />
+      <line v-if="bench.added" class="fence added" :x1="X(bench.added[0]!) + aside * 8" :x2="X(bench.added[1]!) + aside * 8" :y1="Y(bench.added[0]!)" :y2="Y(bench.added[1]!)" />
       <line v-if="bench.topEdge" class="top-edge" :x1="X(bench.topEdge[0]!)" :y1="Y(bench.topEdge[0]!)" :x2="X(bench.topEdge[1]!)" :y2="Y(bench.topEdge[1]!)" />
       <line class="blade" :x1="X(bench.blade[0]!)" :y1="Y(bench.blade[0]!)" :x2="X(bench.blade[1]!)" :y2="Y(bench.blade[1]!)" />
       <circle class="handle" :cx="X(bench.handle)" :cy="Y(bench.handle)" r="11" />
       <text v-if="turned" class="swing" :x="X(bench.straight[0]!) + (toRight ? -12 : 12)" :y="Y(bench.arc[0]!) - 2" :text-anchor="toRight ? 'end' : 'start'">{{ swing }}</text>
-      <text class="keep-word" text-anchor="middle" dominant-baseline="central" :x="X(keepAt)" :y="Y(keepAt)">keep</text>
-      <text class="waste-word" text-anchor="middle" dominant-baseline="central" :x="X(wasteAt)" :y="Y(wasteAt)">waste</text>
+      <text class="keep-word" :class="{ beside: bench.added }" text-anchor="middle" dominant-baseline="central" :x="bench.added ? X(keepAt) - aside * ((bench.depth * k) / 2 + 26) : X(keepAt)" :y="bench.added ? Y(bench.mark) + 24 : Y(keepAt)">keep</text>
+      <text v-if="!bench.added" class="waste-word" text-anchor="middle" dominant-baseline="central" :x="X(wasteAt)" :y="Y(wasteAt)">waste</text>
       <circle class="mark" :cx="X(bench.mark)" :cy="Y(bench.mark)" r="5.5" />
-      <path class="lead" :d="`M${X(bench.mark)} ${Y(bench.mark) - 7}V${Y([0, 0]) - 30}h${keepRight ? 14 : -14}`" />
-      <text class="mark-word" :x="X(bench.mark) + (keepRight ? 20 : -20)" :y="Y([0, 0]) - 26" :text-anchor="keepRight ? 'start' : 'end'">{{ markText }}</text>
+      <template v-if="bench.added">
+        <path class="lead" :d="`M${X(bench.mark) + aside * 7} ${Y(bench.mark)}h${aside * 34}`" />
+        <text class="mark-word" :x="X(bench.mark) + aside * 46" :y="Y(bench.mark) + 5" :text-anchor="aside > 0 ? 'start' : 'end'">{{ markText }}</text>
+        <text class="quiet" :x="X([bench.box[0]! * -aside, 0]) - aside * 6" :y="Y([0, 0]) + 16" :text-anchor="aside > 0 ? 'end' : 'start'">added fence</text>
+      </template>
+      <template v-else>
+        <path class="lead" :d="`M${X(bench.mark)} ${Y(bench.mark) - 7}V${Y([0, 0]) - 30}h${keepRight ? 14 : -14}`" />
+        <text class="mark-word" :x="X(bench.mark) + (keepRight ? 20 : -20)" :y="Y([0, 0]) - 26" :text-anchor="keepRight ? 'start' : 'end'">{{ markText }}</text>
+      </template>
       <g v-if="side">
         <text class="quiet" :x="e.x - 14" :y="e.y - ext.h * e.k - 34">from the left end</text>
         <rect class="post" :x="e.x - 14" :y="e.y - ext.h * e.k - 20" width="14" :height="ext.h * e.k + 34" />
         <rect class="post" :x="e.x - 14" :y="e.y" :width="Math.max(ext.w * e.k + 60, 110)" height="14" />
         <polygon class="keep" :points="section" />
-        <text class="quiet" :x="e.x - 14" :y="e.y + 34">at the fence:<tspan :x="e.x - 14" dy="16">{{ bench.touches }}</tspan></text>
+        <text class="quiet" :x="e.x - 14" :y="e.y + 34">at the {{ bench.added ? 'added ' : '' }}fence:<tspan :x="e.x - 14" dy="16">{{ bench.touches }}</tspan></text>
       </g>
     </svg>
   </div>
@@ -89,5 +98,6 @@ text { fill: var(--line); font-size: 13px; }
 .mark-word { fill: var(--face); font-size: 15px; font-weight: 600; }
 .swing { fill: var(--cut); font-size: 20px; font-weight: 700; }
 .keep-word { fill: var(--ink); font-weight: 700; font-size: 16px; }
+.keep-word.beside { fill: var(--face); }
 .waste-word { font-size: 14px; paint-order: stroke; stroke: var(--bed); stroke-width: 5; }
 </style>

@@ -42,6 +42,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
   let at = 0 // 0 on the saw, 1 on the wall
   let to = 0
   let size = 4
+  let added = 0 // the side that the piece is seen from along an added fence, as a sign
   let frame = 0
   let over = false
   const times: number[] = []
@@ -92,6 +93,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     place.add(quad(s.wall, mats.wall), quad(s.ceiling, mats.wall))
     const m = new T.Matrix4().set(s.turn[0]!, s.turn[1]!, s.turn[2]!, 0, s.turn[3]!, s.turn[4]!, s.turn[5]!, 0, s.turn[6]!, s.turn[7]!, s.turn[8]!, 0, 0, 0, 0, 1)
     onSaw = { q: new T.Quaternion().setFromRotationMatrix(m), at: new T.Vector3(...(s.shift as [number, number, number])) }
+    added = { left: 1, right: -1 }[s.addedOn ?? ''] ?? 0
     size = Math.max(...s.section.map((p) => Math.max(Math.abs(p[0]!), Math.abs(p[1]!))))
     scene.add(stage, place, piece)
   }
@@ -110,9 +112,13 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     const sway = 0.32 * Math.sin(now / 2600)
     const d = 3.9 * size + 4.6
     const low = ease > 0.5 ? -0.12 : 0.62
-    camera.position.set(d * Math.sin(sway - 0.45), -d * Math.cos(sway - 0.45) * 0.86, d * low + size * 0.5)
+    // Along an added fence the piece comes toward whoever looks: from beside it more is seen.
+    const along = added && ease <= 0.5 ? added : 0
+    const turn = sway + (along ? along * 0.85 : -0.45)
+    const mid = along ? onSaw.at.y : 0
+    camera.position.set(d * Math.sin(turn), mid - d * Math.cos(turn) * 0.86, d * low + size * 0.5)
     camera.up.set(0, 0, 1)
-    camera.lookAt(0, ease > 0.5 ? 0 : -size * 0.3, size * (ease > 0.5 ? 0.45 : 0.25))
+    camera.lookAt(0, mid + (ease > 0.5 ? 0 : -size * 0.3), size * (ease > 0.5 ? 0.45 : 0.25))
     renderer.render(scene, camera)
     if (times.length < FIRST) {
       renderer.getContext().finish()

@@ -51,7 +51,7 @@ function nextOpen(from: number) {
   const n = cuts.value.length
   for (let i = 0; i < n; i++) {
     const c = cuts.value[(from + i) % n]!
-    if (!c.done && !heldBy(c.piece)) return c
+    if (!c.done && !heldBy(c.piece) && !pieceById.value.get(c.piece)?.held) return c
   }
   return undefined
 }
@@ -105,7 +105,7 @@ onMounted(() => awake.isSupported.value && void awake.request('screen').catch(()
 onBeforeUnmount(() => void awake.release().catch(() => {}))
 
 /** Not while another has the piece, nor before what changed meanwhile was read. */
-const mayMark = computed(() => mayCut.value && !holder.value && !news.value.length && !!end.value?.mitre)
+const mayMark = computed(() => mayCut.value && !holder.value && !news.value.length && !!end.value?.mitre && !piece.value?.held)
 let last = '' // a key pressed twice is one cut
 async function record(what: 'cut' | 'miscut', c: CutView) {
   if (last === what + key(c)) return
@@ -139,7 +139,7 @@ const stop = computed(() => view.value?.mouldings.find((m) => m.id === piece.val
 const mates = computed(() => view.value?.groups.find((g) => g.id === piece.value?.group)?.pieces.filter((id) => id !== piece.value?.id).map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [])
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
-const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: end.value?.mitre?.degrees ? 'butt, to the wall' : 'square, to the casing', scarf: 'scarf' })[end.value?.joint ?? 'square'])
+const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: `${end.value?.mitre?.degrees ? 'butt' : 'square'}${end.value?.stops ? `, to ${end.value.stops}` : ''}`, scarf: 'scarf' })[end.value?.joint ?? 'square'])
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
 const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
 /** The cut before needed the saw set alike: it need not be moved. */
@@ -157,11 +157,12 @@ const next = computed(() => {
 })
 const set = (c: CutView) => {
   const e = pieceById.value.get(c.piece)?.[c.hand]
-  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}` : 'no setting'
+  if (pieceById.value.get(c.piece)?.held) return 'held back'
+  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}${e.fence ? ', added fence' : ''}` : 'no setting'
 }
 const same = (c: CutView) => {
   const e = pieceById.value.get(c.piece)?.[c.hand]
-  return e?.dial?.degrees === end.value?.dial?.degrees && e?.tilt?.degrees === end.value?.tilt?.degrees
+  return e?.dial?.degrees === end.value?.dial?.degrees && e?.tilt?.degrees === end.value?.tilt?.degrees && e?.fence === end.value?.fence
 }
 </script>
 
@@ -176,8 +177,8 @@ const same = (c: CutView) => {
       </header>
       <div class="figures">
         <div class="length-fig">
-          <span v-if="piece.hand?.inPlace" class="huge words">mark in place</span><span v-else class="huge"><LengthText :of="piece.cut" /></span>
-          <span class="dim sub">{{ piece.hand?.inPlace ? 'no number counts: hold it where it goes' : told[end.toldTo] }}<template v-if="end.topLong">, {{ end.topLong }}</template><template v-if="!metric && piece.cut.feet && !piece.hand?.inPlace">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
+          <span v-if="piece.held" class="huge words">held back</span><span v-else-if="piece.hand?.inPlace" class="huge words">mark in place</span><span v-else class="huge"><LengthText :of="piece.cut" /></span>
+          <span class="dim sub">{{ piece.held ? 'not to be cut yet' : piece.hand?.inPlace ? 'no number counts: hold it where it goes' : told[end.toldTo] }}<template v-if="end.topLong">, {{ end.topLong }}</template><template v-if="!metric && piece.cut.feet && !piece.hand?.inPlace && !piece.held">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
         </div>
         <div v-if="dial">
           <span class="big pink">{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span>
@@ -188,8 +189,11 @@ const same = (c: CutView) => {
         </div>
         <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
       </div>
+      <p v-for="r in piece.remarks" :key="r" class="warn each"><b>{{ r.slice(0, r.indexOf('.') + 1) }}</b><SetText :text="r.slice(r.indexOf('.') + 1)" /></p>
+      <p v-if="end.chamfer" class="note"><b>This end:</b> <SetText :text="end.chamfer" />.</p>
       <p v-if="end.error" class="note">{{ end.error }}</p>
-      <p v-if="end.why && end.dial" class="note"><b>{{ end.fence ? `Cut ${end.fence}.` : `Cut ${end.pose}.` }}</b> <SetText :text="end.why" /></p>
+      <p v-if="end.fence" class="note"><b>Cut {{ end.fence }}:</b> {{ end.fenceDo }}.</p>
+      <p v-else-if="end.why && end.dial" class="note"><b>Cut {{ end.pose }}.</b> <SetText :text="end.why" /></p>
       <p v-if="piece.hand" class="note">{{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : '' }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.</p>
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
       <p v-for="w in cut.cautions" :key="w.code" class="warn each">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>

@@ -16,6 +16,7 @@ const filters: Record<string, [string, (p: PieceView) => boolean]> = {
   open: ['not cut yet', (p) => !p.done],
   coped: ['with a cope', (p) => p.left.joint === 'cope' || p.right.joint === 'cope'],
   bench: ['for the bench', (p) => !!p.group],
+  held: ['held back or not as they are', (p) => p.remarks.length > 0],
   changed: ['with something allowed', (p) => !!p.allowed],
 }
 const sort = ref('run')

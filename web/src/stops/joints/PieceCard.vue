@@ -26,6 +26,7 @@ async function divide(text: string) {
   <div class="card">
     <h2>{{ of.label }} <span class="quiet">{{ of.wallText }}</span></h2>
     <p>Cut <b><LengthText :of="of.cut" /></b><template v-if="of.cut.text !== of.length.text">, measured <LengthText :of="of.length" /></template><template v-if="of.allowed">: <SetText :text="of.allowed" /></template>.</p>
+    <p v-for="s in of.remarks" :key="s" class="stop"><SetText :text="s" /></p>
     <p v-if="of.hang">Goes up as number {{ of.hang }}<template v-if="of.late > of.early">; anywhere from {{ of.early }} to {{ of.late }} would do</template>. <SetText :text="of.how" /></p>
     <p v-else class="stop">It cannot be hung as it is decided: see the margin.</p>
     <p v-for="n in [of.left.note, of.right.note].filter(Boolean)" :key="n" class="quiet"><SetText :text="n!" /></p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What else was found at a corner, or at the free end of an open run.
+import { computed } from 'vue'
 import EntryField from '../../parts/EntryField.vue'
 import type { CornerView } from '../../api/client'
 import { freeEnds } from '../../state/choices'
@@ -7,7 +8,13 @@ import { attempt, clearable, metric, setOp } from '../../state/job'
 import { room } from '../../state/place'
 import FactField from './FactField.vue'
 
-defineProps<{ corner: CornerView }>()
+const props = defineProps<{ corner: CornerView }>()
+/** The walls left and right of the corner, by their names. */
+const walls = computed(() => {
+  const all = room.value?.walls ?? []
+  const i = room.value?.corners.findIndex((c) => c.id === props.corner.id) ?? -1
+  return { left: all[i]?.label ?? 'the wall', right: all[(i + 1) % (all.length || 1)]?.label ?? 'the wall' }
+})
 const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', room.value!.id, `${side}_end`, v))
 </script>
 
@@ -17,8 +24,10 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
     <div class="grid">
       <FactField kind="corner" :id="corner.id" field="radius" label="radius" :facts="corner.facts" />
       <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField kind="corner" :id="corner.id" field="depth" label="depth" :facts="corner.facts" />
-      <EntryField label="leans, + to the right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+      <EntryField label="its line leans, + top to the right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+      <label class="face">read in the face of <select :value="corner.leanFace" @change="(e) => attempt(setOp('corner', corner.id, 'lean_face', (e.target as HTMLSelectElement).value, corner.leanFace))"><option value="left">{{ walls.left }}, left of it</option><option value="right">{{ walls.right }}, right of it</option></select></label>
     </div>
+    <p class="small quiet">A level held on that wall at the corner; its top to the right as you face that wall is +. It counts before what the walls lean.</p>
   </template>
   <template v-if="room && !room.closed">
     <div v-for="side in ['left', 'right'] as const" :key="side" class="end">
@@ -30,5 +39,6 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
 </template>
 
 <style scoped>
+.face { display: flex; flex-direction: column; font-size: 13px; color: var(--pencil); } .face select { height: 40px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 15px; color: var(--ink); }
 .end { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; border-top: 1px solid var(--rule); padding-top: 8px; } .end span { flex-basis: 100%; }
 </style>

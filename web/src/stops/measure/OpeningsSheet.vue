@@ -30,13 +30,13 @@ const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
       </template>
       <template v-else>
         <FactField kind="opening" :id="o.id" field="head" label="height" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="depth" label="depth" :facts="o.facts" />
-        <EntryField label="its side leans" :value="o.lean" :commit="clearable('opening', o.id, 'lean')" placeholder="1/4 over 30" />
+        <EntryField label="its sides lean, + top right" :value="o.lean" :commit="clearable('opening', o.id, 'lean')" placeholder="1/4 over 30" />
       </template>
     </div>
   </div>
   <OpeningDraft v-if="drafting" :wall="wall.id" :first="!openings.length" @done="(added: boolean) => $emit('drafted', added)" />
   <button v-else class="btn plain" type="button" @click="$emit('draft')">Add opening <kbd>O</kbd></button>
-  <p class="quiet small">Measured from the wall’s left end to the outer edges. A window stops the rail, a tub the base, doors and cabinets both.</p>
+  <p class="quiet small">Measured from the wall’s left end to the casing’s outer edges. Base stops at a plinth that is wider; their inner edges stand flush. How thick a casing is, or a cabinet deep, counts where it stands in a corner. A side leans + where its top stands to the right as you face the wall. A window stops the rail, a tub the base, doors and cabinets both.</p>
 </template>
 
 <style scoped>

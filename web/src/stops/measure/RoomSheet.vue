@@ -50,6 +50,7 @@ const tools = computed(() => view.value!.tools)
     <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
     <label class="tick"><input type="checkbox" :checked="room.wet" @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))" />water stands on its floor</label>
     <label v-if="doors.length > 1" class="way">people come in by <select :value="room.sight?.opening ?? ''" @change="(e) => comeInBy((e.target as HTMLSelectElement).value)"><option v-for="d in doors" :key="d.id" :value="d.id">{{ d.label }}</option></select></label>
+    <p v-if="doors.length > 1" class="quiet small">Where nothing is chosen it is the first door going right from the left end of wall 1.</p>
     <div class="row"><button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button><button class="btn plain" type="button" @click="remove">Remove this room</button></div>
     <h4>Copy it</h4>
     <label class="tick"><input v-model="mirror" type="checkbox" />mirrored, left to right</label>

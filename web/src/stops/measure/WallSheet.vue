@@ -38,12 +38,13 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
 
 <template>
   <div class="grid">
-    <FactField kind="wall" :id="wall.id" field="ceiling_left" label="ceiling, left end" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="ceiling_right" label="ceiling, right end" :facts="wall.facts" />
-    <FactField kind="wall" :id="wall.id" field="floor_left" label="floor below line, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="floor_right" label="floor below line, right" :facts="wall.facts" />
-    <EntryField label="leans, + into room" :value="wall.lean" :commit="clearable('wall', wall.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+    <FactField kind="wall" :id="wall.id" field="ceiling_left" label="ceiling over floor, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="ceiling_right" label="ceiling over floor, right" :facts="wall.facts" />
+    <FactField kind="wall" :id="wall.id" field="floor_left" label="floor under level line, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="floor_right" label="floor under level line, right" :facts="wall.facts" />
+    <EntryField label="leans, + top into room" :value="wall.lean" :commit="clearable('wall', wall.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
     <FactField kind="wall" :id="wall.id" field="tile_thickness" label="tile, thick" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="tile_height" label="tile, up to" :facts="wall.facts" />
     <FactField kind="wall" :id="wall.id" field="stud_spacing" label="studs apart" :facts="wall.facts" :hint="metric ? '400' : '16'" />
   </div>
+  <p class="small quiet">A ceiling is measured from the floor under it; where that floor lies under one level line around the room, say by how much and it is taken off. A length beside a floor or ceiling that rises is measured along it.</p>
   <label class="tick"><input type="checkbox" :checked="wall.joists" @change="joists" />ceiling joists run along this wall</label>
   <p v-if="wall.rise" class="small">The ceiling <SetText :text="wall.rise" />.</p>
   <p v-if="studs" class="small quiet">Studs at <SetText :text="studs" />.</p>
