@@ -338,7 +338,7 @@ func (b *builder) untried(r *job.Room, s Survey, f Finding) {
 	}
 	f.Code, f.Severity = "check_untried", SeverityCheck
 	f.Text = upper(fmt.Sprintf("%sthe room does not close, and %d of its measurements were not tried as the wrong one.", atLevel(s.Level), s.Verdict.Untried))
-	if len(s.Verdict.Suspects) == 0 && s.Verdict.Omega == 0 {
+	if s.Verdict.Unsolved {
 		f.Text = upper(atLevel(s.Level) + "whether the room closes was not worked out.")
 	}
 	f.Why, f.Remedy = "It has more of them than are tried in one go.", "Split the room in two, or take out readings and diagonals that are not needed."

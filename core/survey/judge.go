@@ -21,7 +21,8 @@ type Verdict struct {
 	Seen       []Seen
 	// Untried is how many measurements were not tried as the wrong one, for want of effort:
 	// all of them where the room was not even solved.
-	Untried int
+	Untried  int
+	Unsolved bool
 
 	// As solved, to find what would help.
 	net    *network
@@ -71,7 +72,7 @@ func Check(r Room) Verdict {
 	}
 	v.Limit = limit(v.Redundancy)
 	if w.effort.Out() {
-		v.Untried = len(w.obs)
+		v.Untried, v.Unsolved = len(w.obs), true
 		return v
 	}
 	if ok && s.omega <= v.Limit {
