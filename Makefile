@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server share files instrument demo web/em
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing faults clean
+.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing faults mutate clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -72,6 +72,10 @@ closing:
 # Makes the figures of docs/faults.md again: ten minutes or so.
 faults: chromium build
 	$(GO) test -count=1 -timeout 60m -v ./e2e -binary $(CURDIR)/$(BIN) -run 'TestKilledWhileOthersWrite|TestCutOffWhileMarking|TestManyDevices' -kills 200 -cutoffs 200 -edits 60s
+
+# Plans mutated job files for ten minutes and tells of the slowest.
+mutate:
+	$(GO) test -count=1 -timeout 20m -v ./files -run TestMutatedJobFiles -mutate 10m
 
 clean:
 	rm -rf bin web/node_modules web/dist/assets web/dist/index.html web/src/api/*.gen.d.ts web/src/api/openapi.json

@@ -304,6 +304,14 @@ func TestWhatIsNoDatabaseIsRefused(t *testing.T) {
 	_, err := Open(path)
 	require.Error(t, err)
 	assert.Contains(t, err.Error(), "--db")
+	// What cannot be opened at all says why, and names the file.
+	folder := t.TempDir()
+	for path, says := range map[string]string{path: "file is not a database;", folder: "it is a folder;", filepath.Join(path, "g.db"): "not a directory;"} {
+		_, err := Open(path)
+		var unusable *Unusable
+		require.ErrorAs(t, err, &unusable, path)
+		assert.Equal(t, fmt.Sprintf("database %s cannot be opened: %s give another --db, or put that right", path, says), err.Error())
+	}
 }
 
 func TestPragmas(t *testing.T) {

@@ -30,6 +30,7 @@ func TestAnglesOnASaw(t *testing.T) {
 		Pose    string   `json:"pose"`
 		Edge    string   `json:"edge"`
 		Fence   bool     `json:"added_fence"`
+		Side    string   `json:"fence_side"`
 		Reached bool     `json:"reached"`
 		Why     []string `json:"why"`
 	}
@@ -51,6 +52,17 @@ func TestAnglesOnASaw(t *testing.T) {
 	a = ask(van, "--kind inside --reading 60 --end right")
 	assert.True(t, a.Fence)
 	assert.Equal(t, 30.0, *a.Dial)
+	assert.Equal(t, []string{"left", "left"}, []string{a.Keep, a.Side})
+	// The outside corner of the cut list's own example: 44 left, kept on the right.
+	even := `{"mitre_left":45,"mitre_right":45,"bevel_left":45,"bevel_right":0}`
+	a = ask(even, "--kind outside --reading 88 --end right")
+	assert.True(t, a.Fence)
+	assert.Equal(t, -44.0, *a.Dial)
+	assert.Equal(t, []string{"right", "left"}, []string{a.Keep, a.Side})
+	said, err := gnomon(even, "angles", "--saw", "-", "--kind", "outside", "--reading", "88", "--end", "right")
+	require.NoError(t, err)
+	assert.Contains(t, said, "upright, along an added fence on its left: dial mitre 44° left")
+	assert.Contains(t, said, "keep the piece on the right")
 	a = ask(`{"mitre_left":10,"mitre_right":10,"bevel_left":10,"bevel_right":0,"resolution":1}`, "--kind inside --reading 90 --end right")
 	assert.False(t, a.Reached)
 	assert.Nil(t, a.Dial)

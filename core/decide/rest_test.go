@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"gnomon/core/effort"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -156,6 +157,25 @@ func TestDivide(t *testing.T) {
 	assert.False(t, ok)
 	_, ok = Divide(Long{Length: feet(20), Least: feet(2)})
 	assert.False(t, ok, "no sticks")
+}
+
+// With little effort left nothing is found, and with none of it spent on dead ends much is:
+// where no stick reaches is not looked at.
+func TestDivideWithinItsEffort(t *testing.T) {
+	l := Long{Label: "Base 1", Length: feet(580), Least: feet(2), Sticks: []Hold{{feet(15.9), 3840, -1}}, Unit: measure.UnitInch}
+	for at := feet(0); at < l.Length; at += 2 * measure.Inch {
+		l.Studs = append(l.Studs, at)
+	}
+	l.Effort = effort.Of(10)
+	_, ok := Divide(l)
+	assert.False(t, ok)
+	assert.True(t, l.Effort.Out())
+	l.Effort = effort.Of(2_000_000) // all places with all others would be 37 · 3480², 450 million
+	d, ok := Divide(l)
+	assert.True(t, ok)
+	assert.False(t, l.Effort.Out())
+	assert.True(t, d.OnStuds)
+	assert.Len(t, d.At, 36)
 }
 
 // However long the piece, whatever the sticks: parts add up, none is too short or longer

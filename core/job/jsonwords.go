@@ -69,6 +69,8 @@ func typeWord(t reflect.Type) string {
 		return "text"
 	case t.Kind() == reflect.Bool:
 		return "true or false"
+	case t.Kind() >= reflect.Int && t.Kind() <= reflect.Uint64:
+		return "a whole number"
 	}
 	return "a number"
 }

@@ -467,6 +467,12 @@ func TestDividedAtItsPlaces(t *testing.T) {
 	assert.Equal(t, []measure.Length{16*ft - measure.Inch/2}, p.Gives(q), "a stick less the slant")
 	q.Scarf.Places = []measure.Length{23 * ft}
 	assert.Equal(t, []measure.Length{12 * ft}, p.EvenParts(q), "none of its places serves")
+	// A thousand places, none of which lets the last part fit: that is found out quickly.
+	q.Length, q.Scarf.Places = 300*ft, nil
+	for at := ft; at < 280*ft; at += 3 * measure.Inch {
+		q.Scarf.Places = append(q.Scarf.Places, at)
+	}
+	assert.Empty(t, placed(q, 19, 2*ft, 16*ft), "the last part would be 20 ft")
 	q.Length, q.Scarf.Places = 40*ft, []measure.Length{8 * ft, 13 * ft, 20 * ft, 27 * ft, 33 * ft}
 	for _, w := range p.places(q, nil) {
 		assert.Len(t, w, 2)

@@ -1,0 +1,133 @@
+package job
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"gnomon/core/measure"
+)
+
+func many(n int, f string) string {
+	var out []string
+	for i := range n {
+		out = append(out, fmt.Sprintf(f, i))
+	}
+	return strings.Join(out, ",")
+}
+
+// allWalls is a job of rooms with so many walls each.
+func allWalls(rooms, walls int) string {
+	var out []string
+	for r := range rooms {
+		out = append(out, fmt.Sprintf(`{"id":"r%d","walls":[%s],"runs":[]}`, r, many(walls, fmt.Sprintf(`{"id":"r%dw%%d"}`, r))))
+	}
+	return `{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"5/8"}],"rooms":[` + strings.Join(out, ",") + `]}`
+}
+
+func checked(t *testing.T, text string) error {
+	t.Helper()
+	var j Job
+	require.NoError(t, json.Unmarshal([]byte(text), &j))
+	require.NoError(t, Resolve(&j, measure.UnitInch))
+	j.Normalise()
+	return j.Check()
+}
+
+// More than any job holds is refused by the name of what there is too much of.
+func TestTooMuchIsNamed(t *testing.T) {
+	room := func(s string) string {
+		return `{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"5/8"}],"rooms":[{"id":"r","walls":[{"id":"w"}],` + s + `}]}`
+	}
+	for name, c := range map[string]struct{ text, says string }{
+		"runs":        {room(`"runs":[` + many(41, `{"id":"k%d","moulding":"m"}`) + `]`), `room r, runs "41": too many`},
+		"openings":    {room(`"openings":[` + many(301, `{"id":"o%d","wall":"w","from":"1","width":"1"}`) + `]`), `room r, openings "301"`},
+		"spots":       {room(`"spots":[` + many(2001, `{"id":"s%d","wall":"w","kind":"stud","at":"1"}`) + `]`), `room r, spots "2001": too many`},
+		"diagonals":   {room(`"diagonals":[` + many(501, `{"id":"d%d","from":"w-right","to":"start","length":"1"}`) + `]`), `room r, diagonals "501"`},
+		"walls":       {`{"gnomon":5,"rooms":[{"id":"r","walls":[` + many(301, `{"id":"w%d"}`) + `]}]}`, `room r, walls "301"`},
+		"all walls":   {allWalls(30, 290), `job, walls "8700"`},
+		"mouldings":   {`{"gnomon":5,"mouldings":[` + many(501, `{"id":"m%d","height":"5","thickness":"5/8"}`) + `]}`, `job, mouldings "501"`},
+		"stretches":   {strings.Replace(allWalls(3, 200), `"runs":[]`, `"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`, -1), `job, runs "24000"`},
+		"no tape":     {`{"gnomon":5,"tools":{"tape":"3"}}`, `tools, tape "3": no tape is so bad`},
+		"no reading":  {`{"gnomon":5,"tools":{"reading":30}}`, `tools, reading "30": no protractor`},
+		"close studs": {`{"gnomon":5,"rooms":[{"id":"r","walls":[{"id":"w","stud_spacing":"1/64"}]}]}`, `wall w, stud_spacing "1/64": no studs stand so close`},
+		"lean's face": {`{"gnomon":6,"rooms":[{"id":"r","walls":[{"id":"w"},{"id":"v"}],"corners":[{"id":"c","lean_face":"front"}]}]}`, `corner c, lean_face "front": not known`},
+	} {
+		assert.ErrorContains(t, checked(t, c.text), c.says, name)
+	}
+	assert.NoError(t, checked(t, room(`"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`)))
+}
+
+// A length in a refusal is told in the job's own unit.
+func TestRefusalsInTheJobsUnit(t *testing.T) {
+	text := `{"gnomon":5,"unit":"in","mouldings":[{"id":"m","height":"7","thickness":"5/8","section":[{"u":"0","z":"0"},{"u":"5/8","z":"0"},{"u":"5/8","z":"5.01"},{"u":"0","z":"5.01"}]}]}`
+	err := checked(t, text)
+	assert.ErrorContains(t, err, `5 1/64" high`)
+	assert.NotContains(t, err.Error(), "mm")
+}
+
+// What JSON found wrong is said in the words of the file, never in those of the program.
+func TestJSONWords(t *testing.T) {
+	for text, want := range map[string]string{
+		`{"rooms":{}}`:                                                     `"rooms" holds an object where a list belongs`,
+		`{"rooms":[{"walls":[5]}]}`:                                        `"rooms.walls" holds a number where an object belongs`,
+		`{"rooms":[{"walls":[{"id":3}]}]}`:                                 `"rooms.walls.id" holds a number where text belongs`,
+		`{"rooms":[{"corners":[{"reading":"x"}]}]}`:                        `"rooms.corners.reading" holds text where a number belongs`,
+		`{"rooms":[{"corners":[{"readings":{"rail":{"reading":true}}}]}]}`: `"rooms.corners.rail.reading" holds true or false where a number belongs`,
+		`{"saw":5}`: `it holds a number where text belongs`,
+		`{"layouts":[{"sticks":[{"length":[]}]}]}`: `"layouts.sticks.length" holds a list where text belongs`,
+		`{"rules":{"drying":1.5}}`:                 `"rules.drying" holds a number where a whole number belongs`,
+	} {
+		var j Job
+		err := json.Unmarshal([]byte(text), &j)
+		require.Error(t, err, text)
+		words, at := JSONWords(err)
+		assert.Equal(t, want, words)
+		assert.Positive(t, at)
+	}
+	words, at := JSONWords(fmt.Errorf(`json: unknown field "colour"`))
+	assert.Equal(t, `unknown field "colour"`, words)
+	assert.Negative(t, at)
+}
+
+// Names hold nothing that a terminal would obey; what people write stays.
+func TestPlain(t *testing.T) {
+	for in, want := range map[string]string{
+		"Waiting Hall":         "Waiting Hall",
+		"red\x1b[31m\x07":      "red[31m",
+		"two\nlines\tand\r":    "twolinesand",
+		"Café 🪚 – ½":           "Café 🪚 – ½",
+		"turned \u202egnitirw": "turned gnitirw",
+		"\u0085next\u2028":     "next",
+	} {
+		assert.Equal(t, want, Plain(in))
+	}
+	j := Job{Name: "a\x1bb", Mouldings: []Moulding{{ID: "m", Name: "c\x07d"}}, Saws: []Saw{{ID: "s", Name: "e\x1bf"}}, Quote: Quote{Note: "one\ntwo\x1b"},
+		Rooms: []Room{{ID: "r", Name: "g\x1bh", Overrides: []Override{{Why: "i\x1bj"}}}}, Marks: []Mark{{Label: "k\x1bl"}}, ByHand: []ByHand{{Why: "m\x1bn"}}}
+	j.Normalise()
+	assert.Equal(t, []string{"ab", "cd", "ef", "one\ntwo", "gh", "ij", "kl", "mn"},
+		[]string{j.Name, j.Mouldings[0].Name, j.Saws[0].Name, j.Quote.Note, j.Rooms[0].Name, j.Rooms[0].Overrides[0].Why, j.Marks[0].Label, j.ByHand[0].Why})
+}
+
+// What stands out at an opening, for what runs at which level.
+func TestStandsOut(t *testing.T) {
+	e := func(s string) *Entry { v, _ := Typed(s, measure.UnitInch); return &v }
+	door := Opening{OpeningFacts: OpeningFacts{Casing: e("3"), CasingThickness: e("3/4"), Plinth: e("3 1/2"), PlinthThickness: e("1")}}
+	out, known := door.StandsOut(Floor)
+	assert.True(t, known)
+	assert.Equal(t, measure.Inch, out, "the plinth")
+	out, _ = door.StandsOut(Rail)
+	assert.Equal(t, 3*measure.Inch/4, out)
+	assert.Equal(t, measure.Inch/2, door.Overhang())
+	assert.Zero(t, Opening{OpeningFacts: OpeningFacts{Casing: e("3"), Plinth: e("2")}}.Overhang())
+	_, known = Opening{Kind: OpenDoor}.StandsOut(Floor)
+	assert.False(t, known)
+	out, known = Opening{Kind: OpenOpening}.StandsOut(Floor)
+	assert.True(t, known && out == 0)
+	out, known = Opening{Kind: OpenTub, OpeningFacts: OpeningFacts{Depth: e("30")}}.StandsOut(Floor)
+	assert.True(t, known && out == 30*measure.Inch)
+}
