@@ -134,7 +134,7 @@ func inflated(pdf []byte) string {
 // a name, compared and taken; a room can follow another school.
 func TestHouseRules(t *testing.T) {
 	b := onDemo(t, "shop/rules")
-	b.until("document.querySelectorAll('.questions > li').length === 14")
+	b.until("document.querySelectorAll('.questions > li').length === 15")
 	b.click(".schools button", "two transition pieces")
 	b.see("would change")
 	b.click(".trial .btn", "Leave it")

@@ -81,8 +81,8 @@ func TestFromTapeToSaw(t *testing.T) {
 		"Base 2 wall 2 3 cope into base 1 45° right long 8′ square 0°",
 		"Base 3 wall 3 4 cope into base 2 45° right long 5′ mitre with base 4 44.5° right short",
 		"Base 4 wall 4 2 mitre with base 3 44.5° left short 4′ square 0°",
-		"Base 5 wall 5 5 cope into base 4 45° right long 2′ butt to casing 0°",
-		"Base 6 wall 5 7 butt to casing 0° 1′ 11 1/2″ cope into base 7 45.5° left long",
+		"Base 5 wall 5 5 cope into base 4 45° right long 2′ butt against the casing 0°",
+		"Base 6 wall 5 7 butt against the casing 0° 1′ 11 1/2″ cope into base 7 45.5° left long",
 		"Base 7 wall 6 6 square short of the corner 0° 11′ 11 63/64″ measured 12′ cope into base 1 44.5° left long",
 	} {
 		assert.Equal(t, want, rows[i])
@@ -138,6 +138,7 @@ func TestRefusedValue(t *testing.T) {
 	assert.Equal(t, "21' 4 1/2", js[string](b, "document.activeElement.value"))
 	// Left for another wall, the refusal is said where it can still be seen.
 	b.press("99 furlongs")
+	b.until("document.activeElement.value.endsWith('99 furlongs')")
 	b.do(chromedp.Click(".band .wall:nth-of-type(3)", chromedp.ByQuery))
 	b.see("99 furlongs”")
 }

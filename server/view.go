@@ -121,6 +121,7 @@ type DecisionView struct {
 	Through   string     `json:"through,omitempty"`
 	Left      string     `json:"left,omitempty"`
 	Right     string     `json:"right,omitempty"`
+	Stops     string     `json:"stops,omitempty" doc:"what else a single piece ends against there"`
 	Rule      string     `json:"rule"`
 	Reason    string     `json:"reason"`
 	RunnerUp  string     `json:"runnerUp"`
@@ -326,7 +327,7 @@ func endView(e plan.End, u measure.Unit) EndView {
 
 func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) DecisionView {
 	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
-		Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+		Stops: d.Stops, Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
 	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {

@@ -103,8 +103,8 @@ func Unroll(m survey.Measures, r *job.Room, pieces []plan.Piece) Band {
 	}
 	for _, p := range pieces {
 		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns {
-			from, to := p.From.Inches(), (p.From + p.Length).Inches()
-			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from*f.scale, To: f.at + to*f.scale})
+			from, to := p.Along()
+			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale})
 		}
 	}
 	return b

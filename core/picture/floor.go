@@ -238,7 +238,8 @@ func (f *Floor) bound() {
 // outline draws a piece t thick. A coped end stops at the face of the piece it
 // meets, so that one sees which piece runs through.
 func outline(s side, p plan.Piece, left, right measure.Angle, t float64) FloorPiece {
-	from, to := p.From.Inches(), (p.From + p.Length).Inches()
+	lie, lies := p.Along()
+	from, to := lie.Inches(), lies.Inches()
 	end := func(e plan.End, at, sign float64, theta measure.Angle) (back, face float64) {
 		if e.Joint == plan.Cope && e.Meets != "" {
 			// x = (u_A + u·cos θ)/sin θ short of the corner line

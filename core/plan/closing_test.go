@@ -78,6 +78,9 @@ func TestReadTwice(t *testing.T) {
 	assert.Empty(t, piece(t, build(t, j), "k.w2").Held)
 	require.Len(t, f.Acts, 3)
 	assert.Equal(t, plan.Act{Do: plan.ActKeep, Kind: "length", ID: j.Rooms[0].Walls[0].Lengths[0].ID, Text: `10' is right`}, f.Acts[1])
+	j.ByHand = []job.ByHand{{Piece: "k.w1", InPlace: true}}
+	assert.Empty(t, piece(t, build(t, j), "k.w1").Held, "marked in place, no reading counts")
+	j.ByHand = nil
 	j.Rules.Lengths = job.LengthsLonger
 	f = finding(t, build(t, j), "lengths_differ")
 	assert.Equal(t, plan.SeverityCheck, f.Severity)

@@ -29,6 +29,9 @@ type Score struct {
 func ScoreOf(j job.Job, p *Plan) Score {
 	var s Score
 	for _, d := range p.Decisions {
+		if d.Stops != "" { // nothing meets there
+			continue
+		}
 		switch decide.Kind(d.Joint) {
 		case decide.Cope:
 			s.Copes++
@@ -110,6 +113,9 @@ func Changes(was, is *Plan, unit measure.Unit) []Change {
 		}
 		if by := q.Cut - p.Cut; by.Abs() >= measure.Inch/128 {
 			c.What = append(c.What, differs(by, unit))
+		}
+		if (p.Held == "") != (q.Held == "") {
+			c.What = append(c.What, map[bool]string{true: "is held back", false: "is not held back any more"}[q.Held != ""])
 		}
 		if p.Hang != q.Hang {
 			c.What = append(c.What, "hangs "+ordinal(q.Hang)+", not "+ordinal(p.Hang))

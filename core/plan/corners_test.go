@@ -309,7 +309,8 @@ func TestWhatStandsInACornerAtRandom(t *testing.T) {
 		}
 		for _, u := range []float64{0, out} {
 			stands := off(hung(q.Right, joint.Right, "inside", theta, 100-q.Cut.Inches(), u), joint.Right, "inside", theta)
-			assert.InDelta(t, thick, stands, 1e-6, "its end lies in the casing's face")
+			assert.GreaterOrEqual(t, stands, thick-1e-6, "it runs into no casing")
+			assert.LessOrEqual(t, stands, thick+1.0/64+1e-6, "and its end lies at the casing's face")
 		}
 	})
 }

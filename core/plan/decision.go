@@ -32,6 +32,10 @@ func (b *builder) decisions(r *job.Room, c *chain) {
 		if out.Through == "" && d.Kind == decide.Mitre {
 			out.Through = id(d.Left)
 		}
+		if d.Kind == decide.Alone {
+			e := c.alone(d)
+			out.Joint, out.Stops = string(e.Joint), e.Stops
+		}
 		out.Overrides = r.Decided(t.run.ID, k.ID)
 		if b.view.sight != nil {
 			out.Seen = b.view.sight.Sees[d.Corner]
@@ -50,6 +54,14 @@ func (b *builder) decisions(r *job.Room, c *chain) {
 				Text: "At corner " + job.CornerLetter(d.Corner) + " two sections meet that neither mitre nor cope.", Why: d.Reason, Remedy: d.RunnerUp})
 		}
 	}
+}
+
+// alone is the end of the single piece that stands at a joint.
+func (c *chain) alone(d decide.Joint) End {
+	if d.Left >= 0 {
+		return c.at[d.Left].piece().Right
+	}
+	return c.at[d.Right].piece().Left
 }
 
 // checkHeights tells of a mitre between two heights: the taller one's end stands bare above

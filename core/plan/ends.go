@@ -143,11 +143,16 @@ func (b *builder) endAlone(t *trim, at int, hand joint.Hand, e *End) {
 		b.stopsAt(t, at, s, e)
 		return
 	}
-	if t.shape.Projection.Times(i.theta.Cot()).Abs() <= profile.GapShows {
+	if squareDoes(t, i.theta) {
 		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
 		return
 	}
 	e.Joint, e.Stops, e.Note = Butt, "the wall", "Cut to the other wall: nothing comes from there to meet it."
+}
+
+// squareDoes tells whether what a square end leaves open in a corner does not show.
+func squareDoes(t *trim, theta measure.Angle) bool {
+	return t.shape.Projection.Times(theta.Cot()).Abs() <= profile.GapShows
 }
 
 // besides is the wall across a corner from that of a piece whose end of the hand stands there.

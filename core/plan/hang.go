@@ -214,7 +214,7 @@ func how(p *Piece, labels map[string]string) string {
 			coped = append(coped, hand)
 		case e.Joint == Scarf && e.ToldTo == ToShort:
 			over = append(over, hand)
-		case e.Joint == Square && e.Meets != "" || e.Joint == Butt:
+		case e.Joint == Square && e.Meets != "" || e.Joint == Butt && e.Slope == 0:
 			square = append(square, hand)
 		}
 	}

@@ -59,6 +59,9 @@ func (e End) takesAt(u, z measure.Length, hand joint.Hand) measure.Length {
 
 // hold tells of a piece why it is held back or not cut as it is.
 func (b *builder) hold(t *trim, p *Piece) {
+	if p.Hand != nil { // it was measured by hand, or is marked in place: no reading counts
+		p.Held = ""
+	}
 	switch takes, does := p.crosses(t.shape); {
 	case p.Cut <= 0 || p.Back <= 0:
 		p.Held = "Nothing is left to cut: its wall is shorter than its ends must stop short of the corners."
@@ -87,6 +90,6 @@ func (b *builder) checkCrossing(t *trim, p Piece, f Finding) {
 	f.Code, f.Severity = "ends_cross", SeverityStop
 	f.Text = fmt.Sprintf("%s cannot be made: its two ends cross before its far edge.", p.Label)
 	f.Why = fmt.Sprintf("They take %s of it at the face and it is %s long; the pieces beside it would run into one another.", takes.In(b.unit), p.Length.In(b.unit))
-	f.Remedy = "Choose a smaller moulding, leave this wall out and return the runs on both sides of it, or set a made-up piece there that both stop against."
+	f.Remedy = "Choose a smaller moulding, leave the alcove out and return the runs before it on both sides, or set a made-up block there that the pieces beside it stop against."
 	b.find(f)
 }

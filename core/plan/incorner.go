@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"gnomon/core/job"
+	"gnomon/core/joint"
 	"gnomon/core/measure"
 )
 
@@ -107,6 +108,9 @@ func (s *standing) name(l job.Level) string {
 // parallel to that thing's wall.
 func (b *builder) stopsAt(t *trim, at int, s *standing, e *End) {
 	e.Joint, e.Short, e.other = Butt, s.out.Times(1/e.Theta.Sin()), s.out
+	if squareDoes(t, e.Theta) {
+		e.Turn, e.Short = 90, e.Short+joint.SquareReach(e.Theta, t.shape.Projection)
+	}
 	e.Stops = "the " + s.o.Side(t.run.Level)
 	e.Note = s.name(t.run.Level) + " stands in the corner: it stops against that."
 	if s.gap >= measure.Sixtyfourth {

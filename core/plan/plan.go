@@ -103,6 +103,19 @@ func (p Piece) Measured(unit measure.Unit) string {
 	return ""
 }
 
+// Along is from where to where a piece lies on its wall: less what it stops short of a corner
+// for something else that stands there.
+func (p Piece) Along() (from, to measure.Length) {
+	from, to = p.From, p.From+p.Length
+	if e := p.Left; e.Corner != "" && e.Stops != "" {
+		from += e.Short
+	}
+	if e := p.Right; e.Corner != "" && e.Stops != "" {
+		to -= e.Short
+	}
+	return from, to
+}
+
 // Remarks are what every list tells of a piece beside its figures.
 func (p Piece) Remarks() []string {
 	var out []string
@@ -160,6 +173,7 @@ type Decision struct {
 	Through   string // the piece that runs square past it, or the other of a mitred pair
 	Left      string // the pieces left and right of the corner, those that there are
 	Right     string
+	Stops     string // what else a single piece ends against there, in a word or two
 	Rule      string
 	Reason    string
 	RunnerUp  string

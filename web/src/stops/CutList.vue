@@ -12,7 +12,7 @@ const said = (p: PieceView) => [...p.remarks, ...(['left', 'right'] as const).fl
 const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
 function into(e: EndView): string {
   const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
-  if (e.joint === 'butt') return [mate || e.stops ? `against ${mate || e.stops}` : '', e.chamfer && 'chamfered'].filter(Boolean).join(', ')
+  if (e.joint === 'butt') return mate || e.stops ? `against ${mate || e.stops}` : ''
   if (e.joint === 'scarf') return mate ? `with ${mate}` : ''
   if (e.joint === 'cope') return mate ? `into ${mate}` : ''
   if (e.joint === 'mitre') return mate ? `with ${mate}` : ''

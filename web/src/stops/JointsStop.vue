@@ -58,7 +58,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
       <div v-if="sheet === 'corners'" class="two">
         <ol v-if="decisions.length" class="list">
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
-            <button type="button" @click="choose('corner', d.corner)"><b class="letter">{{ d.letter }}</b><span><b class="kind">{{ short[d.joint] }}</b> <template v-if="d.coped">{{ copedLabel(d.coped) }}</template><i v-if="d.overrides.length" class="mine" title="Decided by hand">by hand</i></span></button>
+            <button type="button" @click="choose('corner', d.corner)"><b class="letter">{{ d.letter }}</b><span><b class="kind">{{ short[d.joint] }}</b> <template v-if="d.coped || d.stops">{{ d.stops || copedLabel(d.coped) }}</template><i v-if="d.overrides.length" class="mine" title="Decided by hand">by hand</i></span></button>
           </li>
         </ol>
         <p v-else class="quiet empty">No joints yet: measure the walls first.</p>

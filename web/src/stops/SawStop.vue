@@ -161,6 +161,7 @@ const set = (c: CutView) => {
   return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}${e.fence ? ', added fence' : ''}` : 'no setting'
 }
 const same = (c: CutView) => {
+  if (pieceById.value.get(c.piece)?.held) return false
   const e = pieceById.value.get(c.piece)?.[c.hand]
   return e?.dial?.degrees === end.value?.dial?.degrees && e?.tilt?.degrees === end.value?.tilt?.degrees && e?.fence === end.value?.fence
 }
@@ -216,7 +217,7 @@ const same = (c: CutView) => {
       </div>
       <OrderPicker />
       <ol class="next" aria-label="Next at this saw">
-        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c, true)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
+        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c, true)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span v-if="!pieceById.get(c.piece)!.held"><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
       </ol>
       <CutAgain v-if="again" :piece="piece" :hand="cut.hand" @close="again = false" />
     </template>
@@ -243,7 +244,7 @@ h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-ri
 .space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
 .flip { position: absolute; left: 8px; bottom: 8px; border: 1px solid var(--dark-rule); background: var(--dark); color: #fff; border-radius: 3px; padding: 4px 10px; min-height: 34px; cursor: pointer; font-size: 14px; } .flip kbd { background: none; border: 0; color: var(--pink); }
 .lies { font-size: 13.5px; padding: 4px 0 8px; }
-.do { display: flex; gap: 10px 12px; } footer { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
+.do { display: flex; gap: 10px 12px; } footer { flex: none; display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
 .act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
 .act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
 .act:disabled, .other:disabled { opacity: 0.35; cursor: default; } .held { margin-bottom: 8px; padding: 6px 12px; background: var(--dark-sheet); border-left: 4px solid var(--pale); font-size: 15px; display: flex; flex-wrap: wrap; gap: 2px 8px; align-items: center; } .held button { min-height: 44px; padding: 0 14px; border: 1px solid var(--dark-rule); border-radius: 3px; background: none; color: var(--pale); cursor: pointer; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
@@ -253,7 +254,7 @@ footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-we
 .next { list-style: none; margin: 4px 0 0; padding: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
 .next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
 .next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .do { flex-wrap: wrap; } .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
+@media (max-width: 1100px) { .do { flex-wrap: wrap; } footer { flex: initial; } .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
 @media (max-width: 640px) {
   .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
   .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: none; width: min-content; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }

@@ -4,7 +4,7 @@
 import { ref } from 'vue'
 import type { BarView } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
-import { isChosen } from '../state/place'
+import { isChosen, pieceById } from '../state/place'
 
 const props = defineProps<{ of: BarView; longest: number; fixed: boolean }>()
 const emit = defineEmits<{ move: [piece: string, to: string]; flag: [field: 'locked' | 'bad']; choose: [piece: string] }>()
@@ -48,7 +48,7 @@ function take(e: PointerEvent, piece: string) {
           v-for="(p, i) in of.pieces" :key="p.id" type="button" class="piece" :class="{ on: isChosen('piece', p.id), begun: p.begun, held: held.piece === p.id }" :data-piece="p.id"
           :style="{ transform: held.piece === p.id ? `translate(${held.x}px, ${held.y}px)` : undefined, left: `${(100 * of.picture.pieces[i]!.backFrom) / of.picture.length}%`, width: `${(100 * (of.picture.pieces[i]!.backTo - of.picture.pieces[i]!.backFrom)) / of.picture.length}%` }"
           :title="`${p.label}, ${p.cut.text}, ${p.room}`" @click="emit('choose', p.id)" @pointerdown="(e) => !p.begun && take(e, p.id)"
-        ><span class="label">{{ p.short || p.label }}</span><span class="len"><LengthText :of="p.cut" /></span></button>
+        ><span class="label">{{ p.short || p.label }}</span><span class="len"><template v-if="pieceById.get(p.id)?.held">held back</template><LengthText v-else :of="p.cut" /></span></button>
         <span v-if="of.leftover.nm > 0 && of.leftover.nm / of.length.nm > 0.045" class="over" :style="{ left: `${(100 * of.picture.left) / of.picture.length}%` }"><LengthText :of="of.racked ?? of.leftover" />{{ of.racked ? ' on the rack' : of.offcut ? ' keep' : '' }}</span>
       </div>
     </div>

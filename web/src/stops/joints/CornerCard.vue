@@ -16,6 +16,7 @@ const title = computed(() => {
   const d = props.of
   const verb: Record<string, string> = { cope: 'is coped into', butt: 'stops against' }
   if (d.coped && verb[d.joint]) return `${up(label(d.coped))} ${verb[d.joint]} ${label(d.through)}`
+  if (d.stops) return `${up(label(d.left || d.right))} stops against ${d.stops}`
   if (d.joint === 'mitre') return `${up(label(d.left))} and ${label(d.right)} are mitred`
   if (d.joint === 'apart') return `${up(label(d.left))} and ${label(d.right)} stop square`
   return `${up(label(d.left || d.right))} ends here, square`

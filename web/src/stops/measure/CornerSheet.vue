@@ -24,7 +24,7 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
     <div class="grid">
       <FactField kind="corner" :id="corner.id" field="radius" label="radius" :facts="corner.facts" />
       <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField kind="corner" :id="corner.id" field="depth" label="depth" :facts="corner.facts" />
-      <EntryField label="its line leans, + top to the right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
+      <EntryField label="line leans, + right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
       <label class="face">read in the face of <select :value="corner.leanFace" @change="(e) => attempt(setOp('corner', corner.id, 'lean_face', (e.target as HTMLSelectElement).value, corner.leanFace))"><option value="left">{{ walls.left }}, left of it</option><option value="right">{{ walls.right }}, right of it</option></select></label>
     </div>
     <p class="small quiet">A level held on that wall at the corner; its top to the right as you face that wall is +. It counts before what the walls lean.</p>
