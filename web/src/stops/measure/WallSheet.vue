@@ -39,7 +39,7 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
 <template>
   <div class="grid">
     <FactField kind="wall" :id="wall.id" field="ceiling_left" label="ceiling over floor, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="ceiling_right" label="ceiling over floor, right" :facts="wall.facts" />
-    <FactField kind="wall" :id="wall.id" field="floor_left" label="floor under level line, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="floor_right" label="floor under level line, right" :facts="wall.facts" />
+    <FactField kind="wall" :id="wall.id" field="floor_left" label="floor under line, left" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="floor_right" label="floor under line, right" :facts="wall.facts" />
     <EntryField label="leans, + top into room" :value="wall.lean" :commit="clearable('wall', wall.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
     <FactField kind="wall" :id="wall.id" field="tile_thickness" label="tile, thick" :facts="wall.facts" /><FactField kind="wall" :id="wall.id" field="tile_height" label="tile, up to" :facts="wall.facts" />
     <FactField kind="wall" :id="wall.id" field="stud_spacing" label="studs apart" :facts="wall.facts" :hint="metric ? '400' : '16'" />
