@@ -43,6 +43,60 @@ const alike = 6 * measure.Inch
 // heft is a piece's length as its cost has it.
 func heft(p Piece) float64 { return float64(p.Length.Round(alike)) }
 
+// Between two ways that come to the same, it tells what lies about a piece: the lengths of
+// those that it meets, and of those that these meet, each step half as much. That is the same
+// in a room and in its mirror image, and does not turn over with a wall measured again.
+const (
+	tells = 1e-7
+	steps = 6
+)
+
+// about is what lies about each piece of the run, as a length.
+func (r *Run) about() []float64 {
+	n := len(r.Corners)
+	ends, begins := make([]int, n), make([]int, n) // the pieces that end and begin at a corner
+	for i := range n {
+		ends[i], begins[i] = -1, -1
+	}
+	for k, p := range r.Pieces {
+		if p.RightCorner >= 0 {
+			ends[p.RightCorner] = k
+		}
+		if p.LeftCorner >= 0 {
+			begins[p.LeftCorner] = k
+		}
+	}
+	next := func(k int, right bool) int {
+		switch at := r.Pieces[k]; {
+		case right && at.RightCorner >= 0:
+			return begins[at.RightCorner]
+		case !right && at.LeftCorner >= 0:
+			return ends[at.LeftCorner]
+		}
+		return -1
+	}
+	out := make([]float64, len(r.Pieces))
+	for k := range out {
+		left, right, counts := k, k, 0.5
+		for range steps {
+			sum := 0.0
+			if left >= 0 {
+				if left = next(left, false); left >= 0 {
+					sum += heft(r.Pieces[left])
+				}
+			}
+			if right >= 0 {
+				if right = next(right, true); right >= 0 {
+					sum += heft(r.Pieces[right])
+				}
+			}
+			out[k] += counts * sum
+			counts /= 2
+		}
+	}
+	return out
+}
+
 // offHand tells whether the choice puts the cope on the hand that is not preferred: the
 // piece left of the corner is coped on its right end.
 func offHand(c Corner, gives int) bool {
@@ -69,10 +123,11 @@ func (r *Run) weigh(open []*Joint, doubles int) costs {
 	}
 	w := r.Weights
 	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand), double: per(w.Double, float64(doubles))}
+	about := r.about()
 	for n, j := range open {
 		c := r.Corners[j.Corner]
 		for gives, k := range [2]int{j.Left, j.Right} {
-			v := out.short*heft(r.Pieces[k]) + out.hidden*c.Seam[gives]
+			v := out.short*(heft(r.Pieces[k])+tells*about[k]) + out.hidden*c.Seam[gives]
 			if offHand(c, gives) {
 				v += out.hand
 			}

@@ -177,7 +177,9 @@ func (s *search) rule(n int, gives []int, why string) string {
 		if offHand(c, 1-o) {
 			speak(RuleCopeHand, s.cost.hand)
 		}
-		return rule
+		if rule != "" { // else it only tells between two that are alike
+			return rule
+		}
 	}
 	flipped := flip(gives, n)
 	switch {

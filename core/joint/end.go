@@ -93,6 +93,25 @@ func (n Normal) Leaning(lambda measure.Angle) Normal {
 	return Normal{n.X / l, n.Y / l, z / l}
 }
 
+// LeaningMitre is the plane of a right end mitred at a corner that turns by turn, more than
+// nothing inside, between two walls whose tops lean into the room: the piece's own by own, the
+// one that it meets by other. Its points stand as far from the one wall as from the other, so
+// with N the walls' normals, into them, and Z up the piece's wall, the normal is ±(N' − N), in
+// the piece's own frame
+//
+//	±(cos b·sin τ, cos a·cos b·cos τ + sin a·sin b − 1, cos a·sin b − sin a·cos b·cos τ).
+//
+// For a left end take it at that hand.
+func LeaningMitre(turn, own, other measure.Angle) Normal {
+	sinA, cosA, sinB, cosB := own.Sin(), own.Cos(), other.Sin(), other.Cos()
+	n := Normal{cosB * turn.Sin(), cosA*cosB*turn.Cos() + sinA*sinB - 1, cosA*sinB - sinA*cosB*turn.Cos()}
+	l := math.Sqrt(n.X*n.X + n.Y*n.Y + n.Z*n.Z)
+	if turn < 0 {
+		l = -l
+	}
+	return Normal{n.X / l, n.Y / l, n.Z / l}
+}
+
 // Raked gives the plane in the own frame of a piece that rises to the right by p: the
 // plane is told as installed, at its hand already.
 func (n Normal) Raked(p measure.Angle) Normal {

@@ -161,3 +161,33 @@ func TestUnequalTurn(t *testing.T) {
 		assert.InDelta(t, float64(theta), float64(UnequalTurn(theta, a, a)), 1e-9)
 	}
 }
+
+// Between plumb walls it is the mitre of the corner; between leaning ones every point of it
+// stands as far from the one wall as from the other, at both hands.
+func TestLeaningMitre(t *testing.T) {
+	for _, theta := range []measure.Angle{60, 90, 135} {
+		in, out := LeaningMitre(180-theta, 0, 0), LeaningMitre(theta-180, 0, 0)
+		for _, p := range [][2]Normal{{InsideEnd(theta), in}, {OutsideEnd(theta), out}} {
+			assert.InDelta(t, p[0].X, p[1].X, 1e-12)
+			assert.InDelta(t, p[0].Y, p[1].Y, 1e-12)
+			assert.InDelta(t, 0, p[1].Z, 1e-12)
+		}
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		turn := measure.Angle(rapid.Float64Range(5, 120).Draw(t, "turn"))
+		if rapid.Bool().Draw(t, "outside") {
+			turn = -turn
+		}
+		a, b := measure.Angle(rapid.Float64Range(-4, 4).Draw(t, "own")), measure.Angle(rapid.Float64Range(-4, 4).Draw(t, "other"))
+		n := LeaningMitre(turn, a, b)
+		assert.InDelta(t, 1, n.X*n.X+n.Y*n.Y+n.Z*n.Z, 1e-9)
+		assert.Positive(t, n.X, "it points out of the piece")
+		// Two places of the plane, in the piece's frame, and how far they are from both walls:
+		// from its own −Y; from the other by that one's normal, turned into the same frame.
+		other := [3]float64{b.Cos() * turn.Sin(), a.Cos()*b.Cos()*turn.Cos() + a.Sin()*b.Sin(), a.Cos()*b.Sin() - a.Sin()*b.Cos()*turn.Cos()}
+		for _, yz := range [][2]float64{{-1, 0}, {0, 1}, {-3, 4}} {
+			x := -(n.Y*yz[0] + n.Z*yz[1]) / n.X
+			assert.InDelta(t, yz[0], other[0]*x+other[1]*yz[0]+other[2]*yz[1], 1e-9)
+		}
+	})
+}

@@ -462,7 +462,7 @@ func (b *builder) differ(f Finding, what string, by measure.Length, v survey.Len
 	switch {
 	case v.Apart && rules.Lengths == job.LengthsHold:
 		f.Severity = SeverityStop
-		f.Why += ": what hangs on it is held back, and planned for the longer one."
+		f.Why += ": the pieces cut to it are held back, and planned for the longer one."
 		f.Remedy = "Measure it a third time: two that agree count. Or say which one is right, or mark its pieces in place."
 	case v.Apart:
 		f.Why += fmt.Sprintf(": by the house rule the longer one is used, %s.", v.Length.In(b.unit))

@@ -10,6 +10,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/profile"
 	"gnomon/core/saw"
+	"gnomon/core/survey"
 )
 
 // returnCorner is what a return turns: a quarter, mitred at 45.
@@ -36,8 +37,9 @@ func (b *builder) ends(c *chain) {
 				j := byCorner[i]
 				e = b.endAtCorner(c, i, j, n, hand)
 				other, rho := j.Left, t.on.right[i]
+				e.tops = [2]measure.Angle{t.on.tops[i][1], t.on.tops[i][0]}
 				if hand == joint.Right {
-					other, rho = j.Right, t.on.left[i]
+					other, rho, e.tops = j.Right, t.on.left[i], t.on.tops[i]
 				}
 				e.Lean, usable = lean(rho, hand), t.corners[i].usable
 				if other >= 0 && c.at[other].span().known && j.Kind != decide.Apart {
@@ -209,6 +211,11 @@ func endPlane(e End) joint.Normal {
 	return joint.SquareEnd()
 }
 
+// mitres tells whether an end is cut to the plane that halves its corner.
+func (e *End) mitres() bool {
+	return e.Corner != "" && e.Turn == 0 && (e.Joint == Mitre || e.Joint == Cope && !e.Template)
+}
+
 // set works out how an end is cut on this job's saw; nothing where the end needs a
 // reading and the corner's is not usable. The plane leans with what the end meets, and
 // is told in the piece's own frame where that rises.
@@ -225,7 +232,11 @@ func (b *builder) set(t *trim, e *End, hand joint.Hand, rake measure.Angle, usab
 		}
 		return
 	}
-	n := endPlane(*e).Leaning(e.Lean).At(hand).Raked(rake)
+	n := endPlane(*e).Leaning(e.Lean)
+	if e.mitres() && max(e.tops[0].Abs(), e.tops[1].Abs()) >= slight {
+		n = joint.LeaningMitre(survey.Turn(e.Theta, e.Side), e.tops[0], e.tops[1])
+	}
+	n = n.At(hand).Raked(rake)
 	way := saw.Choose(n, sh.Stock, saw.Lie(t.rules.Crown), b.job.Machine())
 	e.Pose, e.Setting, e.Fence, e.Why = way.Pose, &way.Setting, way.Fence, way.Why
 	e.Plane, e.Slope, e.Rise = n, n.Slope(), n.Rise()

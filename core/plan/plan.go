@@ -139,25 +139,26 @@ type End struct {
 	Meets   string // the piece across the corner
 	Stops   string // what else it ends against, in a word or two: the wall, the casing
 	Pose    saw.Pose
-	Fence   joint.Hand     // the side of the piece on which a fence stands that is added square to the saw's own; none without one
-	Why     []string       // what stood against the poses that the house rule prefers
-	Setting *saw.Setting   // nil where no reading allows one
-	Dial    *saw.Dial      // nil where this saw cannot reach the setting
-	Plane   joint.Normal   // of this end, in the piece's own frame
-	Slope   float64        // see joint.Normal.Slope
-	Rise    float64        // see joint.Normal.Rise
-	Lean    measure.Angle  // of what it ends against, top of the end long where more than nothing
-	TopLong measure.Length // how much further the top edge reaches than the told bottom one
-	Run     measure.Length // how far the cut runs along the piece over its thickness
-	Short   measure.Length // how far a square end stops short of the corner line
-	Assumed bool           // the corner was not read and taken as square
-	Mark    string         // the mark that says this end is cut
-	Scarf   measure.Angle  // off square, where it is one
-	Give    measure.Length // what the rules add at this end; less than nothing where they take off
-	Turn    measure.Angle  // the corner that its mitre is cut for, where that is not Theta: not read, rounded, of two thicknesses
-	Chamfer measure.Length // how far back its face is taken away at 45, where it stands out past what it ends against
-	Note    string         // how it ends against an opening, or in a corner that nothing else comes to
-	other   measure.Length // at an inside corner, how far from the other wall that stands which it meets there
+	Fence   joint.Hand       // the side of the piece on which a fence stands that is added square to the saw's own; none without one
+	Why     []string         // what stood against the poses that the house rule prefers
+	Setting *saw.Setting     // nil where no reading allows one
+	Dial    *saw.Dial        // nil where this saw cannot reach the setting
+	Plane   joint.Normal     // of this end, in the piece's own frame
+	Slope   float64          // see joint.Normal.Slope
+	Rise    float64          // see joint.Normal.Rise
+	Lean    measure.Angle    // of what it ends against, top of the end long where more than nothing
+	TopLong measure.Length   // how much further the top edge reaches than the told bottom one
+	Run     measure.Length   // how far the cut runs along the piece over its thickness
+	Short   measure.Length   // how far a square end stops short of the corner line
+	Assumed bool             // the corner was not read and taken as square
+	Mark    string           // the mark that says this end is cut
+	Scarf   measure.Angle    // off square, where it is one
+	Give    measure.Length   // what the rules add at this end; less than nothing where they take off
+	Turn    measure.Angle    // the corner that its mitre is cut for, where that is not Theta: not read, rounded, of two thicknesses
+	Chamfer measure.Length   // how far back its face is taken away at 45, where it stands out past what it ends against
+	Note    string           // how it ends against an opening, or in a corner that nothing else comes to
+	tops    [2]measure.Angle // how the tops of its own wall and of that across its corner lean into the room
+	other   measure.Length   // at an inside corner, how far from the other wall that stands which it meets there
 	// Template means a cope over another section, which no mitre draws the line of.
 	Template bool
 }

@@ -15,17 +15,18 @@ const slight measure.Angle = 0.05
 
 // surfaces are what a run lies on, wall by wall of its room.
 type surfaces struct {
-	proud []measure.Length // how far the surface stands out from the wall as measured, also where only what the run lands on goes
-	tiled []bool           // for tiles that reach the run
-	rake  []measure.Angle  // how the run rises to the right
-	left  []measure.Angle  // by corner: how its line leans right in the face of the wall left of it
-	right []measure.Angle  // and of the wall right of it
-	runs  []bool           // the run goes over the wall
+	proud []measure.Length   // how far the surface stands out from the wall as measured, also where only what the run lands on goes
+	tiled []bool             // for tiles that reach the run
+	rake  []measure.Angle    // how the run rises to the right
+	left  []measure.Angle    // by corner: how its line leans right in the face of the wall left of it
+	right []measure.Angle    // and of the wall right of it
+	runs  []bool             // the run goes over the wall
+	tops  [][2]measure.Angle // by corner: how the tops of the walls left and right of it lean into the room
 }
 
 func (b *builder) surfaces(r *job.Room, run *job.Run, corners []corner) surfaces {
 	n := len(r.Walls)
-	s := surfaces{make([]measure.Length, n), make([]bool, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]bool, n)}
+	s := surfaces{make([]measure.Length, n), make([]bool, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]bool, n), make([][2]measure.Angle, n)}
 	for _, i := range r.Over(run) {
 		s.runs[i] = true
 		s.rake[i] = b.rake(i, run.Level)
@@ -59,6 +60,7 @@ func (b *builder) surfaces(r *job.Room, run *job.Run, corners []corner) surfaces
 			c = joint.RightLean(turn, a, k.Lean.Angle)
 		}
 		s.left[i], s.right[i] = joint.CornerLeans(turn, a, c)
+		s.tops[i] = [2]measure.Angle{a, c}
 	}
 	return s
 }

@@ -17,7 +17,7 @@ func (b *builder) checkRules() {
 	if r.Weights.Zero() {
 		n := f
 		n.Code = "weights_nothing"
-		n.Text, n.Why = "All four weights stand at nothing.", "Then it does not matter who is coped: ends are chosen by the hand alone, so that all can be hung."
+		n.Text, n.Why = "All four weights are 0.", "Then it does not matter who is coped: ends are chosen by the hand alone, and so that nothing waits in a ring."
 		n.Remedy = "Move at least one of them up."
 		b.find(n)
 	}
