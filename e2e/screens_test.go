@@ -63,7 +63,7 @@ func TestScreenshots(t *testing.T) {
 		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=waiting-hall", 1280, 800, ".joints .list", `document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list button')[0].click(), document.querySelector('.bar .btn').click()`},
-		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[7].click()"},
+		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[9].click()"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
 		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
