@@ -54,7 +54,7 @@ const section = computed(() => props.bench.section.map((p) => `${(e.value.x + p[
       <line class="blade" :x1="X(bench.blade[0]!)" :y1="Y(bench.blade[0]!)" :x2="X(bench.blade[1]!)" :y2="Y(bench.blade[1]!)" />
       <circle class="handle" :cx="X(bench.handle)" :cy="Y(bench.handle)" r="11" />
       <text v-if="turned" class="swing" :x="X(bench.straight[0]!) + (toRight ? -12 : 12)" :y="Y(bench.arc[0]!) - 2" :text-anchor="toRight ? 'end' : 'start'">{{ swing }}</text>
-      <text class="keep-word" :class="{ beside: bench.added }" text-anchor="middle" dominant-baseline="central" :x="bench.added ? X(keepAt) - aside * ((bench.depth * k) / 2 + 26) : X(keepAt)" :y="bench.added ? Y(bench.mark) + 24 : Y(keepAt)">keep</text>
+      <text class="keep-word" :class="{ beside: bench.added }" text-anchor="middle" dominant-baseline="central" :x="bench.added ? X(keepAt) - aside * ((bench.depth * k) / 2 + 26) : X(keepAt)" :y="bench.added ? Y(bench.mark) + 13 : Y(keepAt)">keep</text>
       <text v-if="!bench.added" class="waste-word" text-anchor="middle" dominant-baseline="central" :x="X(wasteAt)" :y="Y(wasteAt)">waste</text>
       <circle class="mark" :cx="X(bench.mark)" :cy="Y(bench.mark)" r="5.5" />
       <template v-if="bench.added">
