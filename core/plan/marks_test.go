@@ -117,3 +117,24 @@ func TestProgress(t *testing.T) {
 	}
 	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled"}, states(build(t, j)))
 }
+
+// A mitre for a cope cut along an added fence is told at what is left of a quarter turn: 55 in a
+// corner of 70 as 35. It is still the end that was cut to give way, and wants nothing anew.
+func TestAMarkAlongAnAddedFence(t *testing.T) {
+	j := read(t, room(false, `"inside":"cope","cope_hand":"right"`, "100, 90", "70"))
+	j.Saws[0].BevelLeft = 0
+	p := build(t, j)
+	e := piece(t, p, "k.w1").Right
+	assert.Equal(t, plan.Cope, e.Joint)
+	assert.Equal(t, joint.Left, e.Fence)
+	assert.Equal(t, "upright-fenced", e.Lies())
+	mark(t, &j, job.MarkCut, "k.w1", joint.Right)
+	j.Marks[0].Pose = e.Lies()
+	j.Rules.CopeHand = job.HandLeft
+	p = build(t, j)
+	assert.Equal(t, plan.Cope, piece(t, p, "k.w1").Right.Joint, "what the saw has cut decides")
+	assert.Equal(t, "cut_already", p.Decisions[0].Rule)
+	assert.NotContains(t, codes(p), "mark_setting_changed")
+	j.Rooms[0].Corners[0].Readings[0].Angle = 72
+	assert.Contains(t, codes(build(t, j)), "mark_setting_changed", "at 72 it wants 36")
+}

@@ -72,6 +72,20 @@ func TestTooTallNestedFallsToFlat(t *testing.T) {
 	assert.Equal(t, Nested, Choose(joint.InsideEnd(90), tall, Nested, &job.Saw{MitreLeft: 50, MitreRight: 50}).Pose.Lie)
 }
 
+// What a saw takes across its table shrinks with the mitre, and is never less than nothing: at
+// 89 no blade crosses anything.
+func TestFlatCapacityNearNinety(t *testing.T) {
+	m := single()
+	m.Flat, m.Flat45 = long(8*in), long(5*in)
+	for _, a := range []measure.Angle{0, 45, 70, 80, 89.31} {
+		most, ok := FlatCapacity(a, m)
+		require.True(t, ok)
+		assert.GreaterOrEqual(t, most, measure.Length(0), a)
+	}
+	most, _ := FlatCapacity(45, m)
+	assert.InDelta(t, 5, most.Inches(), 1e-9)
+}
+
 // A base turned 108 needs a mitre of 54: laid flat the blade tilts no further than 47;
 // a fence square to the saw's own makes it 36.
 func TestPastTheSwing(t *testing.T) {
