@@ -111,7 +111,7 @@ func (p *Problem) Check() error {
 		case q.Length > measure.MaxLength:
 			return bad(name, "is longer than any building", "check its unit")
 		case q.Length < p.Kerf:
-			return bad(name, fmt.Sprintf("is %s long, shorter than the kerf of %s", q.Length, p.Kerf), "check its length and the kerf")
+			return bad(name, fmt.Sprintf("is %s long, shorter than the kerf of %s", q.Length.FeetInches(), p.Kerf.FeetInches()), "check its length and the kerf")
 		}
 		for _, e := range []End{q.Left, q.Right} {
 			if !(math.Abs(e.S) <= 1000 && math.Abs(e.R) <= 1000) {

@@ -372,7 +372,7 @@ func TestScarfsToldByHand(t *testing.T) {
 	assert.True(t, p.Stock[0].Valid, "and so they are fitted into sticks")
 	j.Rooms[0].Overrides[0].Choice = "20"
 	p = build(t, j)
-	assert.Contains(t, finding(t, p, "scarf_cannot_be").Text, `20`)
+	assert.Contains(t, finding(t, p, "scarf_cannot_be").Text, `1' 8"`)
 	assert.InDelta(t, 150, piece(t, p, "k.w1~1").Back.Inches(), 1)
 }
 

@@ -85,7 +85,7 @@ func (b *builder) scarfs(t *trim, wall int, p Piece) (s scarfing, ok bool) {
 			s.at, s.why = at, "The places were chosen for this piece."
 		} else {
 			b.find(Finding{Code: "scarf_cannot_be", Severity: SeverityCheck, Stop: "joints", Room: p.Room, Kind: "piece", ID: p.ID,
-				Text: fmt.Sprintf("%s cannot be scarfed at %s.", p.Label, o.Choice), Why: "A part would be longer than any stick, or lie beyond its ends.",
+				Text: fmt.Sprintf("%s cannot be scarfed at %s.", p.Label, placesText(at, o.Choice, b.unit)), Why: "A part would be longer than any stick, or lie beyond its ends.",
 				Remedy: "Choose other places, or drop them.", Acts: []Act{{Do: ActDrop, Kind: "override", ID: o.ID, Text: "Drop them"}}})
 		}
 	}
@@ -121,6 +121,18 @@ func (b *builder) scarfs(t *trim, wall int, p Piece) (s scarfing, ok bool) {
 		s.over, s.told = joint.Hand(o.Choice), true
 	}
 	return s, true
+}
+
+// placesText tells places in the job's unit; as they were written where they cannot be read.
+func placesText(at []measure.Length, written string, unit measure.Unit) string {
+	if len(at) == 0 {
+		return written
+	}
+	var out []string
+	for _, l := range at {
+		out = append(out, l.In(unit))
+	}
+	return job.Listed(out)
 }
 
 // parts are what a piece is made of.
