@@ -10,10 +10,10 @@ import (
 // the memory or the day: what passes them is planned within seconds.
 const (
 	MaxRooms     = 500
-	MaxWalls     = 300   // in one room
-	maxAllWalls  = 8_000 // in all rooms
-	maxReadings  = 50    // of one wall or corner
-	maxDiagonals = 500   // in one room, and so on
+	MaxWalls     = 300    // in one room
+	maxAllWalls  = 10_000 // in all rooms
+	maxReadings  = 50     // of one wall or corner
+	maxDiagonals = 500    // in one room, and so on
 	maxSpots     = 2000
 	maxOpenings  = 300
 	maxRuns      = 40
