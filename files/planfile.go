@@ -185,11 +185,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
 		}
 		for _, e := range []plan.End{q.Left, q.Right} {
-			lies := e.Pose.Name()
-			if e.Fence != "" {
-				lies += ", " + saw.FenceText(e.Fence)
-			}
-			row = append(row, lies, number(planEnd(e).Tilt))
+			row = append(row, saw.Lying(e.Pose, e.Fence), number(planEnd(e).Tilt))
 		}
 		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
 		for i := range row {

@@ -263,11 +263,7 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 			v.dial.Detent = &t
 		}
 		v.Error = d.OffText()
-		how := way.Pose.Name()
-		if way.Fence != "" {
-			how += ", " + saw.FenceText(way.Fence)
-		}
-		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", how, saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
+		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", saw.Lying(way.Pose, way.Fence), saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
 		if v.Error != "" {
 			text += v.Error + "\n"
 		}

@@ -118,7 +118,7 @@ func (s *Solid) alongAdded(side joint.Hand) {
 		return out
 	}
 	// The added fence stands where the saw's own stood before, from that one to the near end.
-	wide, tall := s.Fence[1][0], s.Fence[2][2]
+	wide := s.Fence[1][0]
 	s.Added, s.AddedOn = over(s.Fence), side
 	for i := range s.Added {
 		s.Added[i][1] = min(s.Added[i][1], 0)
@@ -129,7 +129,6 @@ func (s *Solid) alongAdded(side joint.Hand) {
 		front = min(front, p[1])
 	}
 	s.Table = []Place{{-wide, 1.2, 0}, {wide, 1.2, 0}, {wide, front, 0}, {-wide, front, 0}}
-	s.Fence = []Place{{-wide, 0, 0}, {wide, 0, 0}, {wide, 0, tall}, {-wide, 0, tall}}
 }
 
 // OnSaw brings a place of the installed piece onto the saw.
@@ -200,13 +199,15 @@ func (s *Solid) still() {
 		}
 		return 0
 	})
-	for _, behind := range []Face{{Of: "table"}, {Of: "fence"}, {Of: "added"}} { // behind everything
-		ps := map[string][]Place{"table": s.Table, "fence": s.Fence, "added": s.Added}[behind.Of]
-		if len(ps) == 0 {
+	for _, behind := range []struct {
+		of string
+		ps []Place
+	}{{"table", s.Table}, {"fence", s.Fence}, {"added", s.Added}} { // behind everything
+		if len(behind.ps) == 0 {
 			continue
 		}
-		f := Face{Of: behind.Of, Shade: shade(ps)}
-		for _, p := range ps {
+		f := Face{Of: behind.of, Shade: shade(behind.ps)}
+		for _, p := range behind.ps {
 			q, _ := paper(p)
 			f.Points = append(f.Points, q)
 		}

@@ -141,6 +141,14 @@ func FenceText(side joint.Hand) string {
 	return fmt.Sprintf("along an added fence on its %s", side)
 }
 
+// Lying tells how a piece lies, and along which fence where one is added.
+func Lying(p Pose, added joint.Hand) string {
+	if added == "" {
+		return p.Name()
+	}
+	return p.Name() + ", " + FenceText(added)
+}
+
 // SwingText names a mitre for people: "44.75° left".
 func SwingText(a measure.Angle) string { return sideText(a, "right", "left") }
 
