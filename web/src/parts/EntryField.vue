@@ -48,6 +48,8 @@ watch(
 )
 
 let sending: Promise<boolean> | null = null
+// Escape takes back what was typed, and with it every key that still waits for it to be taken.
+let takenBack = 0
 /** Takes what stands in the field; waits for what is on its way first. */
 async function send(): Promise<boolean> {
   while (sending) await sending
@@ -63,6 +65,7 @@ async function send(): Promise<boolean> {
 }
 
 async function commitText(typed: string): Promise<boolean> {
+  const before = takenBack
   try {
     await props.commit(typed.trim(), seen)
     await nextTick()
@@ -71,6 +74,7 @@ async function commitText(typed: string): Promise<boolean> {
     seen = props.value
     return true
   } catch (e) {
+    if (before !== takenBack) return false
     error.value = lineOf(e)
     // The field may be gone by now: what was refused is said where it can be seen.
     if (document.activeElement !== input.value) tell(`${props.label}, “${typed}”: ${error.value}`, true)
@@ -82,15 +86,17 @@ const soon = useDebounceFn(() => send(), 120)
 watch(text, () => props.live && focused.value && void soon())
 
 async function onKey(e: KeyboardEvent) {
+  const before = takenBack
   if (e.key === 'Enter') {
     e.preventDefault()
     const el = input.value
-    if ((await send()) && el && document.activeElement === el) {
+    if ((await send()) && before === takenBack && el && document.activeElement === el) {
       if (props.alone || !walkFrom(el, e.shiftKey)) emit('walked', e.shiftKey)
     }
     return
   }
   if (e.key === 'Escape') {
+    takenBack++
     text.value = seen = props.value
     error.value = ''
     return
@@ -98,7 +104,7 @@ async function onKey(e: KeyboardEvent) {
   const act = props.keys?.[e.key.toLowerCase()]
   if (act && !e.ctrlKey && !e.metaKey && !e.altKey) {
     e.preventDefault()
-    if (await send()) act()
+    if ((await send()) && before === takenBack) act()
   }
 }
 
