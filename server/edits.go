@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"net/http"
 	"time"
 
@@ -34,10 +35,8 @@ func (s *server) edits(api huma.API) {
 		JobPath
 		Body Change
 	}) (*Body[JobView], error) {
-		if d := deviceOf(ctx); d != nil {
-			if err := allowed(share.Rights(d.Rights), in.Body.Ops); err != nil {
-				return nil, err
-			}
+		if err := mayMake(ctx)(in.Body.Ops); err != nil {
+			return nil, err
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
 	})
@@ -67,7 +66,17 @@ func (s *server) clientOf(ctx context.Context, client string) string {
 }
 
 func (s *server) by(ctx context.Context, from Sender) store.By {
-	return store.By{Client: s.clientOf(ctx, from.Client), Once: from.Once}
+	return store.By{Client: s.clientOf(ctx, from.Client), Once: from.Once, May: mayMake(ctx)}
+}
+
+// mayMake holds steps against the rights of who makes a request.
+func mayMake(ctx context.Context) func([]edit.Op) error {
+	return func(ops []edit.Op) error {
+		if d := deviceOf(ctx); d != nil {
+			return allowed(share.Rights(d.Rights), ops)
+		}
+		return nil
+	}
 }
 
 // do makes steps as one change, and puts on facts when they were made and by whom.
@@ -82,6 +91,12 @@ func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) 
 
 // changed tells everybody of a change and answers it.
 func (s *server) changed(ctx context.Context, id, client string, r store.Result, err error) (*Body[JobView], error) {
+	var over *store.PassedOver
+	if errors.As(err, &over) { // what can be undone is another now
+		if rev, err := s.store.Revision(id); err == nil {
+			s.hub.tell(id, Changed{Revision: rev})
+		}
+	}
 	if err != nil {
 		return nil, asProblem(err)
 	}

@@ -91,9 +91,15 @@ func asProblem(err error) error {
 	var missing *edit.Missing
 	var parse *measure.ParseError
 	var taken *store.Taken
+	var over *store.PassedOver
+	var since *edit.Since
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &over):
+		return problem(http.StatusConflict, upperFirst(over.Error())+".", FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
+	case errors.As(err, &since):
+		return problem(http.StatusConflict, upperFirst(since.Error())+".", FieldProblem{Field: "was", Message: since.Error(), Remedy: "Look at what was put there first."})
 	case errors.As(err, &conflict):
 		p := problem(http.StatusConflict, err.Error(), FieldProblem{Field: conflict.Field, Value: conflict.Yours, Message: err.Error(), Remedy: "Look at both values and enter the right one."})
 		p.Conflict = &Conflict{conflict.Thing, conflict.Field, conflict.Yours, conflict.Theirs}

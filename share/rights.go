@@ -23,8 +23,18 @@ func (r Rights) Known() bool { return r == Measure || r == Saw || r == Full }
 // measured are the kinds of thing that a measuring device adds and changes.
 var measured = []string{"room", "wall", "length", "corner", "reading", "diagonal", "opening", "spot"}
 
-// May tells whether a step may be made.
+// May tells whether a step may be made. What an added thing holds is judged as though it
+// came alone: a run is no more added inside a room than by itself.
 func (r Rights) May(o edit.Op) bool {
+	for _, each := range edit.Inside(o) {
+		if !r.one(each) {
+			return false
+		}
+	}
+	return true
+}
+
+func (r Rights) one(o edit.Op) bool {
 	switch r {
 	case Full:
 		return true

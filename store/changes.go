@@ -34,8 +34,19 @@ type Result struct {
 }
 
 // By is who makes a change, and the name that they gave this very request. A request that
-// comes again, since its answer was lost, is answered and not made again.
-type By struct{ Client, Once string }
+// comes again, since its answer was lost, is answered and not made again. May holds steps
+// against what they may do; none may do everything.
+type By struct {
+	Client, Once string
+	May          func([]edit.Op) error
+}
+
+func (b By) may(ops []edit.Op) error {
+	if b.May == nil {
+		return nil
+	}
+	return b.May(ops)
+}
 
 // Do makes the steps as one change of the client: all or none. Errors are those
 // of package edit, or ErrNoJob.
@@ -70,8 +81,9 @@ func made(tx *gorm.DB, id string, by By) (bool, error) {
 }
 
 func (s *Store) again(id string, by By, from, kind, to string) (Result, error) {
-	return s.apply(id, by, func(tx *gorm.DB) (string, string, []edit.Op, error) {
-		var last changeRow
+	var last changeRow
+	r, err := s.apply(id, by, func(tx *gorm.DB) (string, string, []edit.Op, error) {
+		last = changeRow{}
 		if err := lastChange(tx, id, by.Client, from).Take(&last).Error; err != nil {
 			if errors.Is(err, gorm.ErrRecordNotFound) {
 				err = ErrNothing
@@ -82,8 +94,15 @@ func (s *Store) again(id string, by By, from, kind, to string) (Result, error) {
 		if err := json.Unmarshal([]byte(last.Inverse), &ops); err != nil {
 			return "", "", nil, err
 		}
+		if err := by.may(ops); err != nil {
+			return "", "", nil, &mayNot{err}
+		}
 		return kind, to, ops, tx.Model(&last).Update("state", spent).Error
 	})
+	if last.Seq == 0 || !hinders(err) {
+		return r, err
+	}
+	return r, s.passOver(id, by, from, kind, last.Seq, err)
 }
 
 func lastChange(tx *gorm.DB, id, client, state string) *gorm.DB {

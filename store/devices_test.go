@@ -58,7 +58,7 @@ func TestARequestIsMadeOnce(t *testing.T) {
 	was, err := s.Made(id, by)
 	require.NoError(t, err)
 	assert.True(t, was)
-	for _, other := range []By{{"d2/a", "r1"}, {"d1/a", "r2"}, {"d1/a", ""}} {
+	for _, other := range []By{{Client: "d2/a", Once: "r1"}, {Client: "d1/a", Once: "r2"}, {Client: "d1/a"}} {
 		was, err := s.Made(id, other)
 		require.NoError(t, err)
 		assert.False(t, was)
@@ -75,7 +75,7 @@ func TestARequestIsMadeOnce(t *testing.T) {
 	assert.ErrorIs(t, err, ErrNoJob)
 
 	// Refused, a request was not made, and may be sent again.
-	bad := By{"d1/a", "r9"}
+	bad := By{Client: "d1/a", Once: "r9"}
 	_, err = s.Do(id, bad, []edit.Op{{Do: edit.Unmark, ID: "none"}})
 	require.Error(t, err)
 	was, _ = s.Made(id, bad)
@@ -87,9 +87,9 @@ func TestARequestIsMadeOnce(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.Do(id, By{Client: "c"}, []edit.Op{named})
 	assert.Error(t, err)
-	u, err := s.Undo(id, By{"c", "u"})
+	u, err := s.Undo(id, By{Client: "c", Once: "u"})
 	require.NoError(t, err)
-	v, err := s.Undo(id, By{"c", "u"})
+	v, err := s.Undo(id, By{Client: "c", Once: "u"})
 	require.NoError(t, err)
 	assert.Equal(t, u.Revision, v.Revision)
 }

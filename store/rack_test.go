@@ -69,7 +69,8 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, gone)
 	var taken *Taken
-	_, err = s.Undo(first, By{Client: "a"})
+	back := field("laid", "galley-base/s1", "rack", `"0"`)
+	_, err = s.Do(first, By{Client: "a"}, []edit.Op{back})
 	require.ErrorAs(t, err, &taken)
 	require.ErrorAs(t, s.TakeFromRack(there[0].ID), &taken)
 	third, err := s.Create(ferry(t))

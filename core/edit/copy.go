@@ -30,6 +30,9 @@ func copyRoom(j *job.Job, op Op) (Op, error) {
 	if src == nil {
 		return Op{}, &Missing{"room " + ask.Of}
 	}
+	if err := j.Check(); err != nil { // what is worked out from a room needs one that can be
+		return Op{}, err
+	}
 	r := src.Clone()
 	if ask.Mirror {
 		if err := mirror(j, &r); err != nil {

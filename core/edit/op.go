@@ -25,7 +25,7 @@ type Op struct {
 	ID    string          `json:"id,omitempty"`
 	Field string          `json:"field,omitempty" doc:"set: the field's name in the job file"`
 	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; mark: the mark"`
-	Was   json.RawMessage `json:"was,omitempty" doc:"set: the value that was on the screen; refused when another has come since"`
+	Was   json.RawMessage `json:"was,omitempty" doc:"set: the value that was on the screen; remove: the thing as it was added; add: what it comes in the place of; refused when another has come since"`
 	In    string          `json:"in,omitempty" doc:"add: the room, of a length the wall, of a reading the corner, of a test the saw"`
 	After string          `json:"after,omitempty" doc:"add, move: the neighbour it comes after; none is first"`
 	Unit  measure.Unit    `json:"unit,omitempty" doc:"what a bare number in value and was means; none is the job's unit"`
@@ -49,55 +49,68 @@ func (e *Missing) Error() string {
 }
 
 // Apply makes one step. It returns the changed job and the step that undoes
-// it; the job given is left as it was. Errors are *Conflict, *Missing or
+// it; the job given is left as it was. Errors are *Conflict, *Missing, *Since or
 // *job.Invalid, and nothing has changed then.
 func Apply(j job.Job, op Op) (job.Job, Op, error) {
-	if op.Unit == "" {
-		op.Unit = j.Unit
-	}
-	next := j.Clone()
-	var inv Op
-	var err error
-	switch op.Do {
-	case Set:
-		inv, err = set(&next, op)
-	case Add:
-		inv, err = add(&next, op)
-	case Remove:
-		inv, err = remove(&next, op)
-	case Move:
-		inv, err = move(&next, op)
-	case Record:
-		inv, err = record(&next, op)
-	case Unmark:
-		inv, err = unmark(&next, op)
-	default:
-		err = &job.Invalid{Thing: "edit", Field: "do", Value: op.Do, Reason: "not known", Remedy: "use set, add, remove, move, mark or unmark"}
-	}
+	next, inverse, err := ApplyAll(j, []Op{op})
 	if err != nil {
 		return j, Op{}, err
 	}
-	next.Normalise()
-	if err := next.Check(); err != nil {
-		return j, Op{}, err
-	}
-	return next, inv, nil
+	return next, inverse[0], nil
 }
 
 // ApplyAll makes several steps as one: all or none. The inverse steps come in
-// the order in which they must be made.
+// the order in which they must be made. The job is checked when all are made: between
+// two steps it need not be one that could be kept.
 func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
-	next := j
+	next := j.Clone()
 	inverse := make([]Op, len(ops))
 	for i, op := range ops {
-		var inv Op
-		var err error
-		if next, inv, err = Apply(next, op); err != nil {
+		if op.Unit == "" {
+			op.Unit = next.Unit
+		}
+		inv, err := step(&next, op)
+		if err != nil {
 			return j, nil, err
+		}
+		next.Normalise()
+		switch {
+		case inv.Do == Remove:
+			inv.Unit = next.Unit
+			inv.Was = put(&next, inv, inv.Unit)
+		case inv.Do == Add && op.Do == Add: // it came in the place of another
+			inv.Unit = next.Unit
+			inv.Was = put(&next, Op{Do: Remove, Kind: op.Kind, ID: op.ID}, inv.Unit)
 		}
 		inverse[len(ops)-1-i] = inv
 	}
+	if err := next.Check(); err != nil {
+		return j, nil, err
+	}
 	return next, inverse, nil
+}
+
+func step(j *job.Job, op Op) (Op, error) {
+	switch op.Do {
+	case Set:
+		return set(j, op)
+	case Add:
+		return add(j, op)
+	case Remove:
+		if op.Was != nil {
+			if err := unchanged(j, op); err != nil {
+				return Op{}, err
+			}
+		}
+		return remove(j, op)
+	case Move:
+		return move(j, op)
+	case Record:
+		return record(j, op)
+	case Unmark:
+		return unmark(j, op)
+	}
+	return Op{}, &job.Invalid{Thing: "edit", Field: "do", Value: op.Do, Reason: "not known", Remedy: "use set, add, remove, move, mark or unmark"}
 }
 
 // Raw is the JSON of one of our own plain types.

@@ -18,6 +18,9 @@ func override(r *job.Room, op Op) (Op, error) {
 	}
 	o.ID = op.ID
 	if i := slices.IndexFunc(r.Overrides, o.SamePlace); i >= 0 {
+		if op.Was != nil && !sameAs(op, Raw(r.Overrides[i])) {
+			return inv, &Conflict{Thing: "decision " + r.Overrides[i].ID, Field: "choice", Yours: o.Choice, Theirs: r.Overrides[i].Choice}
+		}
 		inv = Op{Do: Add, Kind: op.Kind, ID: r.Overrides[i].ID, In: r.ID, Value: Raw(r.Overrides[i]), Unit: op.Unit}
 		r.Overrides = slices.Delete(r.Overrides, i, i+1)
 	}

@@ -49,6 +49,9 @@ func addShop(j *job.Job, op Op) (Op, error) {
 		return inv, err
 	}
 	if old := j.Hand(op.ID); old != nil {
+		if op.Was != nil && !sameAs(op, settled(old.Copy(), j)) {
+			return inv, &Conflict{Thing: "length by hand of " + op.ID, Field: "length", Yours: "the one before", Theirs: "another"}
+		}
 		inv = Op{Do: Add, Kind: "hand", ID: op.ID, Value: settled(old.Copy(), j), Unit: j.Unit}
 		*old = h
 		return inv, nil

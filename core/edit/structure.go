@@ -233,7 +233,7 @@ func removeInRoom(r *job.Room, op Op, inv *Op, j *job.Job) bool {
 	switch op.Kind {
 	case "wall":
 		i := indexOf(r.Walls, wallID, op.ID)
-		if i < 0 {
+		if i < 0 || len(r.Corners) != len(r.Walls) {
 			return false
 		}
 		f := Face{Wall: r.Walls[i], Corner: r.Corners[i]}
@@ -286,7 +286,7 @@ func move(j *job.Job, op Op) (Op, error) {
 		for k := range j.Rooms {
 			r := &j.Rooms[k]
 			i := indexOf(r.Walls, wallID, op.ID)
-			if i < 0 {
+			if i < 0 || len(r.Corners) != len(r.Walls) {
 				continue
 			}
 			inv.After = before(r.Walls, wallID, i)

@@ -181,8 +181,9 @@ func (c *checker) mark(m Mark) {
 	c.oneOf(thing, "kind", string(m.Kind), string(MarkCut), string(MarkMiscut), string(MarkUndone))
 	if m.Kind != MarkUndone {
 		c.oneOf(thing, "end", m.End, "left", "right")
-	} else if !c.seen["mark "+m.Of] {
-		c.refuse(thing, "of", m.Of, "takes back a mark that is not there", "list marks in the order they were made")
+	}
+	if (m.Kind == MarkUndone || m.Of != "") && (!c.seen["mark "+m.Of] || m.Of == m.ID) {
+		c.refuse(thing, "of", m.Of, "takes back or makes again a mark that is not there", "list marks in the order they were made")
 	}
 	c.text(thing, "piece", m.Piece)
 	c.text(thing, "label", m.Label)

@@ -152,7 +152,7 @@ const (
 type Mark struct {
 	ID     string         `json:"id"`
 	Kind   MarkKind       `json:"kind"`
-	Of     string         `json:"of,omitempty"` // the mark that an undone one takes back
+	Of     string         `json:"of,omitempty"` // the mark that an undone one takes back, or that this one is made again of
 	Piece  string         `json:"piece"`
 	Label  string         `json:"label,omitempty"` // what the piece was called
 	End    string         `json:"end,omitempty"`   // left or right
