@@ -21,6 +21,12 @@ const (
 	maxMouldings = 500
 	maxMarks     = 100_000
 	maxByHand    = 20_000
+	// In all rooms, in all layouts, and so on: each room may hold little, and all too much.
+	maxAllReadings  = 60_000 // of walls, corners and diagonals
+	maxAllOpenings  = 10_000
+	maxAllSpots     = 20_000
+	maxAllOverrides = 10_000
+	maxLaid         = 60_000 // pieces on sticks, what is barred from them and where scarfs are
 	maxName      = 200 // characters
 )
 
@@ -41,7 +47,7 @@ func (c *checker) counts(j *Job) {
 	c.most("job", "mouldings", len(j.Mouldings), maxMouldings, "keep those that this job uses")
 	c.most("job", "marks", len(j.Marks), maxMarks, "split the job")
 	c.most("job", "by_hand", len(j.ByHand), maxByHand, "split the job")
-	walls, stretches := 0, 0
+	walls, readings, openings, spots, overrides, stretches := 0, 0, 0, 0, 0, 0
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
 		thing := "room " + r.ID
@@ -50,7 +56,18 @@ func (c *checker) counts(j *Job) {
 		c.most(thing, "runs", len(r.Runs), maxRuns, "split the room")
 		c.most(thing, "spots", len(r.Spots), maxSpots, "keep those that stand in the way of trim")
 		c.most(thing, "diagonals", len(r.Diagonals), maxDiagonals, "keep those that help")
+		c.most(thing, "overrides", len(r.Overrides), maxOverrides, "change the house rule instead")
 		walls += len(r.Walls)
+		openings += len(r.Openings)
+		spots += len(r.Spots)
+		overrides += len(r.Overrides)
+		readings += len(r.Diagonals)
+		for k := range r.Walls {
+			readings += len(r.Walls[k].Lengths)
+		}
+		for k := range r.Corners {
+			readings += len(r.Corners[k].Readings)
+		}
 		if len(r.Walls) <= MaxWalls && len(r.Runs) <= maxRuns {
 			for k := range r.Runs {
 				stretches += len(r.Over(&r.Runs[k]))
@@ -59,5 +76,21 @@ func (c *checker) counts(j *Job) {
 		}
 	}
 	c.most("job", "walls", walls, maxAllWalls, "split the job")
+	c.most("job", "readings", readings, maxAllReadings, "split the job")
+	c.most("job", "openings", openings, maxAllOpenings, "split the job")
+	c.most("job", "spots", spots, maxAllSpots, "keep those that stand in the way of trim")
+	c.most("job", "overrides", overrides, maxAllOverrides, "change the house rules instead")
 	c.most("job", "runs", stretches, maxStretches, "split the job; so many stretches of wall have a moulding run over them")
+	laid := 0
+	for i := range j.Layouts {
+		l := &j.Layouts[i]
+		laid += len(l.Barred)
+		for _, s := range l.Sticks {
+			laid += len(s.Pieces) + len(s.Spoiled)
+		}
+		for _, s := range l.Scarfs {
+			laid += 1 + len(s.At)
+		}
+	}
+	c.most("job", "layouts", laid, maxLaid, "split the job; so many pieces lie on sticks")
 }

@@ -139,10 +139,6 @@ func (o *Override) normalise(unit measure.Unit) {
 }
 
 func (c *checker) overrides(j *Job, r *Room) {
-	if len(r.Overrides) > maxOverrides {
-		c.refuse("room "+r.ID, "overrides", fmt.Sprint(len(r.Overrides)), "too many", "change the house rule instead")
-		return
-	}
 	for i := range r.Overrides {
 		o := &r.Overrides[i]
 		thing := c.id("override", o.ID)
