@@ -120,14 +120,18 @@ func load(tx *gorm.DB, id string) (rows, error) {
 
 // change runs one writing transaction.
 func (s *Store) change(f func(tx *gorm.DB) error) error {
+	if s.Reading() {
+		return ErrReading
+	}
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	return s.db.Transaction(func(tx *gorm.DB) error {
+	defer s.changed()
+	return full(s.path, s.db.Transaction(func(tx *gorm.DB) error {
 		// Take the write lock before reading, so that what was read stays true
 		// even when another program has the file open.
 		if err := tx.Exec("UPDATE jobs SET name = name WHERE id = ''").Error; err != nil {
 			return err
 		}
 		return f(tx)
-	})
+	}))
 }

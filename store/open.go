@@ -10,7 +10,6 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
-	"regexp"
 	"strings"
 	"sync"
 	"time"
@@ -33,35 +32,98 @@ type Store struct {
 	// writing lets one change through at a time; readers never wait for it.
 	writing sync.Mutex
 	now     func() time.Time
+	idle    *time.Timer // moves what the log beside the file holds into it
+	copied  string      // the folder of the copy that is read, where it is not the file itself
 }
 
-// Newer is a database that a newer program wrote.
-type Newer struct {
-	Path      string
-	Has, Know int64
-}
-
-func (e *Newer) Error() string {
-	return fmt.Sprintf("database %s has schema %d and this program knows %d; open it with the newer Gnomon that wrote it, or give another --db", e.Path, e.Has, e.Know)
-}
+// ErrReading is a change to a database that was opened to be read only.
+var ErrReading = errors.New("the database is only read here")
 
 // Open opens a database file, creating it where there is none. An older one is
-// copied beside itself and then upgraded; a newer one is refused with *Newer
-// and left alone.
+// copied beside itself and then upgraded, once no other program has it open. Errors are
+// *Newer, *Unusable, *Damaged or *InUse, and the file is left alone then.
 func Open(path string) (*Store, error) {
+	return open(path, ours())
+}
+
+// ours are the migrations of this program.
+func ours() fs.FS {
 	sub, err := fs.Sub(migrations, "migrations")
 	if err != nil {
-		return nil, err
+		panic(err) // they are built in
 	}
-	return open(path, sub)
+	return sub
 }
 
 func open(path string, migrations fs.FS) (*Store, error) {
 	if dir := filepath.Dir(path); dir != "." {
-		if err := os.MkdirAll(dir, 0o755); err != nil {
+		if err := os.MkdirAll(dir, 0o700); err != nil {
 			return nil, &Unusable{path, plainOS(err)}
 		}
 	}
+	if err := reachable(path); err != nil {
+		return nil, err
+	}
+	s, err := connect(path, forAll)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.whole("quick_check(1)"); err != nil {
+		s.sql.Close()
+		return nil, err
+	}
+	_, has, know, err := s.versions(migrations)
+	if err == nil && has < know {
+		s.sql.Close()
+		return upgraded(path, migrations)
+	}
+	if err == nil && has > know {
+		err = &Newer{Path: path, Has: has, Know: know}
+	}
+	if err != nil {
+		s.sql.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+// upgraded brings a file up to this program's schema while no other program has it open, and
+// opens it. Each step is made whole or not at all: one that is killed goes on at the next start.
+func upgraded(path string, migrations fs.FS) (*Store, error) {
+	s, err := connect(path, forOne)
+	if err != nil {
+		return nil, err
+	}
+	p, has, know, err := s.versions(migrations)
+	if err == nil && has > 0 && has < know {
+		copyTo := fmt.Sprintf("%s.schema%d-%s.bak", path, has, s.now().Format("20060102T150405"))
+		if err = s.copyTo(copyTo); err != nil {
+			err = fmt.Errorf("database %s is older and could not be copied before the upgrade: %w", path, err)
+		}
+	}
+	if err == nil {
+		if _, err = p.Up(context.Background()); err != nil {
+			err = fmt.Errorf("database %s could not be upgraded: %w; a copy of it lies beside it", path, full(path, err))
+		}
+	}
+	if err := errors.Join(err, s.sql.Close()); err != nil {
+		return nil, err
+	}
+	return connect(path, forAll)
+}
+
+// How a file is opened.
+const (
+	forAll = "&_pragma=busy_timeout(10000)&_pragma=foreign_keys(1)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)"
+	// forOne takes the file for one connection: refused while any program has it open, and none
+	// can open it meanwhile.
+	forOne = "&_pragma=busy_timeout(300)&_pragma=locking_mode(EXCLUSIVE)&_pragma=foreign_keys(1)&_pragma=synchronous(FULL)"
+	// toRead changes nothing of the file.
+	toRead = "&mode=ro&_pragma=busy_timeout(10000)"
+)
+
+// connect opens a file as it is.
+func connect(path, how string) (*Store, error) {
 	abs, err := filepath.Abs(path)
 	if err != nil {
 		return nil, err
@@ -71,96 +133,98 @@ func open(path string, migrations fs.FS) (*Store, error) {
 	if !strings.HasPrefix(slashed, "/") { // C:/… on Windows
 		slashed = "/" + slashed
 	}
-	dsn := (&url.URL{Scheme: "file", Path: slashed}).String() +
-		"?_pragma=busy_timeout(10000)&_pragma=foreign_keys(1)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)"
-	if err := reachable(path); err != nil {
-		return nil, err
-	}
+	dsn := (&url.URL{Scheme: "file", Path: slashed}).String() + "?" + how[1:]
 	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
 	if err != nil {
-		return nil, &Unusable{path, sqliteCode.ReplaceAllString(err.Error(), "")}
+		return nil, unopened(path, err)
 	}
 	raw, err := db.DB()
 	if err != nil {
 		return nil, err
 	}
 	s := &Store{db: db, sql: raw, path: path, now: func() time.Time { return time.Now().UTC() }}
-	if err := s.upgrade(migrations); err != nil {
-		raw.Close()
-		return nil, err
+	if how == forOne {
+		raw.SetMaxOpenConns(1)
+		if _, err := raw.Exec("BEGIN EXCLUSIVE; COMMIT"); err != nil {
+			raw.Close()
+			return nil, unopened(path, err)
+		}
 	}
 	return s, nil
 }
 
-// Unusable is a database that cannot be opened, with why.
-type Unusable struct{ Path, Why string }
-
-func (e *Unusable) Error() string {
-	return fmt.Sprintf("database %s cannot be opened: %s; give another --db, or put that right", e.Path, e.Why)
+// versions are the schema that a file has and the one that migrations make. A file that was
+// never Gnomon's has 0.
+func (s *Store) versions(migrations fs.FS) (p *goose.Provider, has, know int64, err error) {
+	p, err = goose.NewProvider(database.DialectSQLite3, s.sql, migrations, goose.WithDisableGlobalRegistry(true))
+	if err != nil {
+		return nil, 0, 0, err
+	}
+	if has, know, err = p.GetVersions(context.Background()); err != nil {
+		err = &Damaged{Path: s.path, Why: "it is not one of Gnomon's or its list of upgrades cannot be read", Copies: copiesOf(s.path)}
+	}
+	return p, has, know, err
 }
 
-// sqliteCode is the number that the driver puts behind its reasons.
-var sqliteCode = regexp.MustCompile(` \(\d+\)$`)
-
 // reachable asks the file itself whether it can be read and written: what SQLite says of a
-// file that it may not open names neither.
+// file that it may not open names neither. A new one is its owner's only.
 func reachable(path string) error {
 	if at, err := os.Stat(path); err == nil && at.IsDir() {
 		return &Unusable{path, "it is a folder"}
 	}
-	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o644)
+	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o600)
 	if err != nil {
 		return &Unusable{path, plainOS(err)}
 	}
 	return f.Close()
 }
 
-// plainOS is what the system said, without the call it said it to.
-func plainOS(err error) string {
-	var p *fs.PathError
-	if errors.As(err, &p) {
-		return p.Err.Error()
+// idleFor is how long after the last change what the log beside the file holds is moved into
+// the file itself, so that the file alone is the whole.
+const idleFor = 2 * time.Second
+
+// changed begins the wait anew.
+func (s *Store) changed() {
+	if s.idle == nil {
+		s.idle = time.AfterFunc(idleFor, s.settle)
+		return
 	}
-	return err.Error()
+	s.idle.Reset(idleFor)
 }
 
-func (s *Store) upgrade(migrations fs.FS) error {
+// settle moves what the log beside the file holds into it. Where somebody reads at that very
+// moment it is tried again.
+func (s *Store) settle() {
+	s.writing.Lock()
+	defer s.writing.Unlock()
 	ctx := context.Background()
-	p, err := goose.NewProvider(database.DialectSQLite3, s.sql, migrations, goose.WithDisableGlobalRegistry(true))
+	c, err := s.sql.Conn(ctx)
 	if err != nil {
-		return err
+		return // closed meanwhile
 	}
-	has, know, err := p.GetVersions(ctx)
-	if err != nil {
-		return fmt.Errorf("database %s is not one of Gnomon's or is damaged: %w; give another --db, or the latest backup", s.path, err)
+	defer c.Close()
+	if _, err := c.ExecContext(ctx, "PRAGMA busy_timeout = 0"); err != nil {
+		return
 	}
-	if has > know {
-		return &Newer{Path: s.path, Has: has, Know: know}
+	busy, pages, moved := 0, 0, 0
+	err = c.QueryRowContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)").Scan(&busy, &pages, &moved)
+	if err == nil && busy != 0 {
+		s.idle.Reset(idleFor)
 	}
-	if has > 0 && has < know {
-		copyTo := fmt.Sprintf("%s.schema%d-%s.bak", s.path, has, s.now().Format("20060102T150405"))
-		if err := s.Backup(copyTo); err != nil {
-			return fmt.Errorf("database %s is older and could not be copied before the upgrade: %w", s.path, err)
-		}
-	}
-	if _, err := p.Up(ctx); err != nil {
-		return fmt.Errorf("database %s could not be upgraded: %w; a copy of it lies beside it", s.path, err)
-	}
-	return nil
+	_, _ = c.ExecContext(ctx, "PRAGMA busy_timeout = 10000")
 }
 
-// Backup writes a whole, consistent copy to a new file, also while others write.
-func (s *Store) Backup(path string) error {
-	if _, err := os.Stat(path); err == nil {
-		return fmt.Errorf("backup: %s is there already; give a new name", path)
-	} else if !errors.Is(err, os.ErrNotExist) {
-		return fmt.Errorf("backup: %w", err)
+// Close closes the database. The file alone is the whole then, unless another program has it
+// open.
+func (s *Store) Close() error {
+	s.writing.Lock()
+	if s.idle != nil {
+		s.idle.Stop()
 	}
-	if _, err := s.sql.Exec("VACUUM INTO ?", path); err != nil {
-		return fmt.Errorf("backup: %s cannot be written: %w", path, err)
+	s.writing.Unlock()
+	err := s.sql.Close()
+	if s.copied != "" {
+		err = errors.Join(err, os.RemoveAll(s.copied))
 	}
-	return nil
+	return err
 }
-
-// Close closes the database.
-func (s *Store) Close() error { return s.sql.Close() }

@@ -91,14 +91,16 @@ func (s *Store) KeepRuleSet(set RuleSet) error {
 		return &job.Invalid{Thing: "rule set", Field: "name", Value: set.Name, Reason: "is one too many", Remedy: "remove one that nobody uses"}
 	}
 	row := ruleSetRow{set.Name, string(set.Unit), jsonText(set.Rules), time.Now().UTC().Format(time.RFC3339)}
-	return s.db.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
+	return s.change(func(tx *gorm.DB) error { return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error })
 }
 
 // RemoveRuleSet forgets a set. Jobs that took it keep their rules.
 func (s *Store) RemoveRuleSet(name string) error {
-	res := s.db.Delete(&ruleSetRow{}, "name = ?", name)
-	if res.Error == nil && res.RowsAffected == 0 {
-		return fmt.Errorf("rule set %q: %w", name, ErrNoRuleSet)
-	}
-	return res.Error
+	return s.change(func(tx *gorm.DB) error {
+		res := tx.Delete(&ruleSetRow{}, "name = ?", name)
+		if res.Error == nil && res.RowsAffected == 0 {
+			return fmt.Errorf("rule set %q: %w", name, ErrNoRuleSet)
+		}
+		return res.Error
+	})
 }

@@ -25,6 +25,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
   gnomon backup  [--db FILE] FILE
+  gnomon restore [--db FILE] FILE
   gnomon schema | openapi | version
 
 - stands for standard input. Unusable input ends with 2 and one line that says why.
@@ -81,6 +82,8 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdExport(args, out)
 	case "backup":
 		return cmdBackup(args, out)
+	case "restore":
+		return cmdRestore(args, out)
 	case "version", "--version":
 		_, err := fmt.Fprintln(out, "gnomon "+version)
 		return err

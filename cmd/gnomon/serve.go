@@ -74,12 +74,20 @@ func (s sharing) open(db string) (server.Sharing, error) {
 
 func openStore(path string) (*store.Store, error) {
 	s, err := store.Open(path)
+	return s, usable(err)
+}
+
+// usable makes of what is wrong with a file, or with what it lies on, input that cannot be used.
+func usable(err error) error {
 	var newer *store.Newer
 	var unusable *store.Unusable
-	if errors.As(err, &newer) || errors.As(err, &unusable) {
-		return nil, errUsage{err.Error()}
+	var damaged *store.Damaged
+	var inUse *store.InUse
+	var full *store.Full
+	if errors.As(err, &newer) || errors.As(err, &unusable) || errors.As(err, &damaged) || errors.As(err, &inUse) || errors.As(err, &full) {
+		return errUsage{err.Error()}
 	}
-	return s, err
+	return err
 }
 
 func cmdServe(args []string, out io.Writer) error {
@@ -90,9 +98,16 @@ func cmdServe(args []string, out io.Writer) error {
 	if _, err := parse(f, args, 0); err != nil {
 		return err
 	}
-	s, err := openStore(*db)
+	s, err := store.Open(*db)
+	var unusable *store.Unusable
+	if errors.As(err, &unusable) { // one that cannot be written may still be read
+		if r, err2 := store.OpenToRead(*db); err2 == nil {
+			s, err = r, nil
+			fmt.Fprintf(out, "%s cannot be written (%s): what is in it can be read, printed and exported, and nothing changed.\n", *db, unusable.Why)
+		}
+	}
 	if err != nil {
-		return err
+		return usable(err)
 	}
 	defer s.Close()
 	sh, err := shared.open(*db)
@@ -145,10 +160,8 @@ func cmdDemo(args []string, out io.Writer) error {
 		return err
 	}
 	if *fresh {
-		for _, end := range []string{"", "-wal", "-shm"} {
-			if err := os.Remove(*db + end); err != nil && !errors.Is(err, os.ErrNotExist) {
-				return fmt.Errorf("the old demo cannot be taken away: %w; stop the program that has it open", err)
-			}
+		if err := store.Clear(*db); err != nil {
+			return errUsage{"the old demo cannot be taken away: " + err.Error()}
 		}
 	}
 	j, err := files.ReadJob(bytes.NewReader(demo.FerryHouse))
@@ -220,16 +233,19 @@ func cmdExport(args []string, out io.Writer) error {
 	if len(words) == 0 {
 		return errUsage{"export: no job; give the JOB-ID that import printed"}
 	}
-	return withStore(*db, func(s *store.Store) error {
-		j, _, err := s.Job(words[0])
-		if errors.Is(err, store.ErrNoJob) {
-			return errUsage{fmt.Sprintf("export: no job %q in %s; the list of jobs in the browser shows them", words[0], *db)}
-		}
-		if err != nil {
-			return err
-		}
-		return files.WriteJob(out, j)
-	})
+	s, err := store.OpenToRead(*db)
+	if err != nil {
+		return usable(err)
+	}
+	defer s.Close()
+	j, _, err := s.Job(words[0])
+	if errors.Is(err, store.ErrNoJob) {
+		return errUsage{fmt.Sprintf("export: no job %q in %s; the list of jobs in the browser shows them", words[0], *db)}
+	}
+	if err != nil {
+		return err
+	}
+	return files.WriteJob(out, j)
 }
 
 func cmdBackup(args []string, out io.Writer) error {
@@ -245,13 +261,36 @@ func cmdBackup(args []string, out io.Writer) error {
 	if _, err := os.Stat(*db); err != nil {
 		return errUsage{fmt.Sprintf("backup: there is no database %s; give --db", *db)}
 	}
-	return withStore(*db, func(s *store.Store) error {
-		if err := s.Backup(words[0]); err != nil {
-			return errUsage{err.Error()}
-		}
-		_, err := fmt.Fprintln(out, words[0])
+	if err := store.BackupFile(*db, words[0]); err != nil {
+		return errUsage{err.Error()}
+	}
+	_, err = fmt.Fprintln(out, words[0])
+	return err
+}
+
+func cmdRestore(args []string, out io.Writer) error {
+	f := flags("restore")
+	db := dbFlag(f, "gnomon.db")
+	words, err := parse(f, args, 1)
+	if err != nil {
 		return err
-	})
+	}
+	if len(words) == 0 {
+		return errUsage{"restore: no file; name the backup to bring back"}
+	}
+	r, err := store.Restore(words[0], *db)
+	if err != nil {
+		return errUsage{err.Error()}
+	}
+	if r.Kept != "" {
+		fmt.Fprintf(out, "What was there lies in %s.\n", r.Kept)
+	}
+	jobs := fmt.Sprintf("%d jobs", r.Jobs)
+	if r.Jobs == 1 {
+		jobs = "1 job"
+	}
+	_, err = fmt.Fprintf(out, "%s is back from %s, with %s.\n", *db, words[0], jobs)
+	return err
 }
 
 func withStore(db string, f func(*store.Store) error) error {

@@ -27,7 +27,7 @@ const (
 	maxAllSpots     = 20_000
 	maxAllOverrides = 10_000
 	maxLaid         = 60_000 // pieces on sticks, what is barred from them and where scarfs are
-	maxName      = 200 // characters
+	maxName         = 200    // characters
 )
 
 // leastSpacing is nearer than any two studs stand by their middles.
