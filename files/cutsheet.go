@@ -16,7 +16,7 @@ import (
 // WriteCutSheetPDF writes the cut list to hang beside the saw: by moulding and room, in
 // large type, each piece drawn with its ends, two boxes to tick and a code that opens it at
 // the saw, in the order to hang. link gives the address behind the code.
-func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece string) string) error {
+func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 	s := newPage(j.Unit.Metric(), "Cut sheet: "+j.Name, "Cut sheet · "+j.Name)
 	s.put(s.left, "Cut sheet", "B", 22, false)
 	s.put(s.right, j.Name, "B", 13, true)
@@ -43,7 +43,11 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece strin
 					s.rule(false)
 					first = false
 				}
-				if err := s.cutLine(j, q, labels, float64(q.Cut)/float64(longest), link(q.ID)); err != nil {
+				to, err := link(q.ID)
+				if err != nil {
+					return err
+				}
+				if err := s.cutLine(j, q, labels, float64(q.Cut)/float64(longest), to); err != nil {
 					return err
 				}
 			}

@@ -3,12 +3,17 @@ package files
 import (
 	"bytes"
 	"encoding/csv"
+	"errors"
 	"fmt"
+	"image"
+	"image/draw"
+	"io"
 	"os"
 	"path/filepath"
 	"testing"
 
-	"github.com/boombuler/barcode/qr"
+	"github.com/makiuchi-d/gozxing"
+	"github.com/makiuchi-d/gozxing/qrcode"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -27,7 +32,9 @@ func ferryPlan(t *testing.T) (job.Job, plan.Plan) {
 func TestCutSheet(t *testing.T) {
 	j, p := ferryPlan(t)
 	var b bytes.Buffer
-	require.NoError(t, WriteCutSheetPDF(&b, j, p, func(id string) string { return "https://192.168.4.20:8485/jobs/ferry-house/saw?piece=" + id }))
+	require.NoError(t, WriteCutSheetPDF(&b, j, p, func(id string) (string, error) {
+		return "https://192.168.4.20:8485/jobs/ferry-house/saw?piece=" + id, nil
+	}))
 	assert.True(t, bytes.HasPrefix(b.Bytes(), []byte("%PDF-")))
 	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
 	keep(t, "cut-sheet.pdf", b.Bytes())
@@ -36,7 +43,7 @@ func TestCutSheet(t *testing.T) {
 	}
 	crown := piece(t, p, "wh-crown.wh3")
 	assert.Contains(t, sheetEnd("left", crown.Left, labels(p), j.Unit), "into Crown 2")
-	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) string { return "" }), "and a job with nothing in it")
+	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }), "and a job with nothing in it")
 }
 
 func piece(t *testing.T, p plan.Plan, id string) plan.Piece {
@@ -63,36 +70,42 @@ func TestLabels(t *testing.T) {
 	j, p := ferryPlan(t)
 	asked := map[string]bool{}
 	var b bytes.Buffer
-	require.NoError(t, WriteLabelsPDF(&b, j, p, func(id string) string {
+	require.NoError(t, WriteLabelsPDF(&b, j, p, func(id string) (string, error) {
 		asked[id] = true
-		return "http://127.0.0.1:8600/jobs/ferry-house/saw?piece=" + id
+		return "http://127.0.0.1:8600/jobs/ferry-house/saw?piece=" + id, nil
 	}))
 	for _, q := range p.Pieces {
 		assert.True(t, asked[q.ID], q.ID)
 	}
 	keep(t, "labels.pdf", b.Bytes())
-	err := WriteLabelsPDF(&bytes.Buffer{}, j, p, func(string) string { return string(make([]byte, 5000)) })
+	err := WriteLabelsPDF(&bytes.Buffer{}, j, p, func(string) (string, error) { return string(make([]byte, 5000)), nil })
 	assert.Error(t, err, "an address that no code holds")
 }
 
-// The code drawn is the code made: its dark modules cover what the encoder's do.
+// The code drawn is the code made, and a reader of another make reads the text from it.
 func TestCodeIsWhatWasAsked(t *testing.T) {
 	text := "http://192.168.1.20:8600/jobs/ferry-house/saw?piece=wh-base.wh1~1"
-	want, err := qr.Encode(text, qr.M, qr.Auto)
+	side, runs, err := Code(text)
 	require.NoError(t, err)
+	const scale, quiet = 4, 4
+	img := image.NewGray(image.Rect(0, 0, (side+2*quiet)*scale, (side+2*quiet)*scale))
+	draw.Draw(img, img.Bounds(), image.White, image.Point{}, draw.Src)
+	dark := 0
+	for _, r := range runs {
+		draw.Draw(img, image.Rect((r.X+quiet)*scale, (r.Y+quiet)*scale, (r.X+r.Wide+quiet)*scale, (r.Y+1+quiet)*scale), image.Black, image.Point{}, draw.Src)
+		dark += r.Wide
+	}
+	bits, err := gozxing.NewBinaryBitmapFromImage(img)
+	require.NoError(t, err)
+	read, err := qrcode.NewQRCodeReader().Decode(bits, nil)
+	require.NoError(t, err)
+	assert.Equal(t, text, read.GetText())
+
 	s := newPage(false, "", "")
-	require.NoError(t, s.code(text, 100, 100, float64(want.Bounds().Dx())))
+	require.NoError(t, s.code(text, 100, 100, float64(side)))
 	var b bytes.Buffer
 	s.SetCompression(false)
 	require.NoError(t, s.write(&b))
-	dark := 0
-	for y := range want.Bounds().Dy() {
-		for x := range want.Bounds().Dx() {
-			if r, _, _, _ := want.At(x, y).RGBA(); r < 0x8000 {
-				dark++
-			}
-		}
-	}
 	var area float64
 	for _, line := range bytes.Split(b.Bytes(), []byte("\n")) {
 		var x, y, w, h float64
@@ -101,6 +114,33 @@ func TestCodeIsWhatWasAsked(t *testing.T) {
 		}
 	}
 	assert.InDelta(t, dark, area, 0.5)
+}
+
+// A sheet ends where nobody waits for it any more.
+func TestASheetEndsWithWhoAskedForIt(t *testing.T) {
+	j, p := ferryPlan(t)
+	gone := errors.New("hung up")
+	for _, write := range []func(io.Writer, job.Job, plan.Plan, Link) error{WriteLabelsPDF, WriteCutSheetPDF} {
+		asked := 0
+		err := write(io.Discard, j, p, func(string) (string, error) {
+			if asked++; asked == 3 {
+				return "", gone
+			}
+			return "http://saw", nil
+		})
+		assert.ErrorIs(t, err, gone)
+		assert.Equal(t, 3, asked)
+	}
+}
+
+// A table holds nothing that a spreadsheet would calculate.
+func TestNoFormulas(t *testing.T) {
+	for _, s := range []string{"=1", "+1 m", "-x", "@a", "\t=1", "\r=1", "\n=1", " \u00a0=1", "＝1", "＋a", "－a", "＠a", "\u200b=1", "\ufeff＝1"} {
+		assert.Equal(t, "'"+s, unformula(s), "%q", s)
+	}
+	for _, s := range []string{"", " ", "-45", "+1.5", "Hall = 2", "12' 4", "−3/8"} {
+		assert.Equal(t, s, unformula(s), "%q", s)
+	}
 }
 
 func TestCutListTellsWhatItHas(t *testing.T) {

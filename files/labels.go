@@ -4,7 +4,7 @@ import (
 	"io"
 	"slices"
 
-	"github.com/boombuler/barcode/qr"
+	"rsc.io/qr"
 
 	"gnomon/core/job"
 	"gnomon/core/plan"
@@ -17,10 +17,14 @@ const (
 	labelCode    = 58.0
 )
 
+// Link gives the address behind a piece's code. An error ends the sheet: nobody waits for it
+// any more.
+type Link func(piece string) (address string, err error)
+
 // WriteLabelsPDF writes a label for each piece, to stick on its back: name and room, the
 // length, what is on its ends, and a code that opens it at the saw. link gives the address
 // behind the code. They come in the order to hang, room by room.
-func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece string) string) error {
+func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 	s := newPage(j.Unit.Metric(), "Labels: "+j.Name, "Labels · "+j.Name)
 	wide := (s.right - s.left) / labelsAcross
 	s.y = margin
@@ -42,7 +46,11 @@ func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link func(piece string)
 				s.AddPage()
 				s.y, n = margin, 0
 			}
-			if err := s.label(j, q, codes[q.Room], link(q.ID), s.left+float64(n%labelsAcross)*wide, wide); err != nil {
+			to, err := link(q.ID)
+			if err != nil {
+				return err
+			}
+			if err := s.label(j, q, codes[q.Room], to, s.left+float64(n%labelsAcross)*wide, wide); err != nil {
 				return err
 			}
 			n++
@@ -101,21 +109,23 @@ func shortEnd(e plan.End) string {
 type Run struct{ X, Y, Wide int }
 
 // Code is a text as a QR code: how many squares it has a side, and its dark ones, row by row.
+// Its mask is always the first one, which any reader takes: weighing all eight took most of a
+// sheet's time.
 func Code(text string) (side int, runs []Run, err error) {
-	img, err := qr.Encode(text, qr.M, qr.Auto)
+	c, err := qr.Encode(text, qr.M)
 	if err != nil {
 		return 0, nil, err
 	}
-	side = img.Bounds().Dx()
-	dark := func(c, r int) bool { v, _, _, _ := img.At(c, r).RGBA(); return v < 0x8000 }
+	side = c.Size
+	dark := c.Black
 	for r := range side {
-		for c := 0; c < side; c++ {
-			from := c
-			for c < side && dark(c, r) {
-				c++
+		for x := 0; x < side; x++ {
+			from := x
+			for x < side && dark(x, r) {
+				x++
 			}
-			if c > from {
-				runs = append(runs, Run{from, r, c - from})
+			if x > from {
+				runs = append(runs, Run{from, r, x - from})
 			}
 		}
 	}

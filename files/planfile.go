@@ -9,6 +9,8 @@ import (
 	"strconv"
 	"strings"
 	"text/tabwriter"
+	"unicode"
+	"unicode/utf8"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -188,10 +190,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			row = append(row, saw.Lying(e.Pose, e.Fence), number(planEnd(e).Tilt))
 		}
 		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
-		for i := range row {
-			row[i] = unformula(row[i])
-		}
-		if err := c.Write(row); err != nil {
+		if err := c.Write(cells(row...)); err != nil {
 			return err
 		}
 	}
@@ -206,16 +205,26 @@ func chamfered(e plan.End, unit measure.Unit) string {
 	return e.Chamfer.In(unit)
 }
 
-// unformula puts a quote before a name that a spreadsheet would calculate.
-// Numbers with a sign stay numbers.
+// unformula puts a quote before a text that a spreadsheet would calculate, wherever blanks or
+// signs that are not seen stand before it, and in the wide letters that some take for the
+// narrow ones. Numbers with a sign stay numbers.
 func unformula(s string) string {
-	if s == "" || !strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+	seen := strings.TrimLeftFunc(s, func(r rune) bool { return !unicode.IsGraphic(r) || unicode.IsSpace(r) })
+	if first, _ := utf8.DecodeRuneInString(seen); !strings.ContainsRune("=+-@＝＋－＠", first) || seen == "" {
 		return s
 	}
 	if _, err := strconv.ParseFloat(s, 64); err == nil {
 		return s
 	}
 	return "'" + s
+}
+
+// cells are a line of a table as a spreadsheet may read it.
+func cells(row ...string) []string {
+	for i := range row {
+		row[i] = unformula(row[i])
+	}
+	return row
 }
 
 func decimal(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }

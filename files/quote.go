@@ -140,7 +140,7 @@ func WriteShoppingCSV(w io.Writer, j job.Job, s quote.Sheet) error {
 		if it.Length > 0 {
 			length = it.Length.In(j.Unit)
 		}
-		if err := c.Write([]string{fmt.Sprint(it.Count), unformula(it.Name), length, it.For, it.Price.String(), it.Cost.String()}); err != nil {
+		if err := c.Write(cells(fmt.Sprint(it.Count), it.Name, length, it.For, it.Price.String(), it.Cost.String())); err != nil {
 			return err
 		}
 	}

@@ -78,7 +78,7 @@ func WriteSurveyCSV(w io.Writer, j job.Job) error {
 		r := &j.Rooms[i]
 		for k, wall := range r.Walls {
 			c := r.Corners[k]
-			row := []string{unformula(r.Title()), unformula(r.Storey), yesNo(r.Closed), fmt.Sprint(k + 1), lengthsAt(j.Unit, wall, job.Floor), lengthsAt(j.Unit, wall, job.Rail), lengthsAt(j.Unit, wall, job.Ceiling),
+			row := []string{r.Title(), r.Storey, yesNo(r.Closed), fmt.Sprint(k + 1), lengthsAt(j.Unit, wall, job.Floor), lengthsAt(j.Unit, wall, job.Rail), lengthsAt(j.Unit, wall, job.Ceiling),
 				"", "", "", "", "", shown(j.Unit, wall.CeilingLeft), shown(j.Unit, wall.CeilingRight), openingsOf(j.Unit, r, wall.ID)}
 			if r.Joined(k) {
 				row[7] = string(c.Kind)
@@ -86,7 +86,7 @@ func WriteSurveyCSV(w io.Writer, j job.Job) error {
 				row[10], _ = readingsAt(c, job.Rail)
 				row[11], _ = readingsAt(c, job.Ceiling)
 			}
-			if err := out.Write(row); err != nil {
+			if err := out.Write(cells(row...)); err != nil {
 				return err
 			}
 		}

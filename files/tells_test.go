@@ -112,8 +112,8 @@ func TestEveryListTellsWhatIsHeldBack(t *testing.T) {
 	assert.Contains(t, rows[0]["held"], "third time")
 	assert.Contains(t, rows[1]["not_as_is"], "The floor steps")
 	assert.NotEqual(t, "held back", rows[1]["cut"])
-	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, j, p, func(id string) string { return "http://saw/" + id }))
-	require.NoError(t, WriteLabelsPDF(&bytes.Buffer{}, j, p, func(id string) string { return "http://saw/" + id }))
+	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, j, p, func(id string) (string, error) { return "http://saw/" + id, nil }))
+	require.NoError(t, WriteLabelsPDF(&bytes.Buffer{}, j, p, func(id string) (string, error) { return "http://saw/" + id, nil }))
 	// Butted against base 1 the other stops 3/4 short of what was measured.
 	_, _, text, _ = planned(t, `{"gnomon":6,"mouldings":[{"id":"m","height":"5","thickness":"3/4","sticks":["16'"]}],
 		"rooms":[{"id":"r","walls":[{"id":"a","length":"100"},{"id":"b","length":"90"}],"corners":[{"id":"c","reading":90}],"runs":[{"id":"k","moulding":"m"}]}]}`)

@@ -91,6 +91,10 @@ func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) 
 
 // changed tells everybody of a change and answers it.
 func (s *server) changed(ctx context.Context, id, client string, r store.Result, err error) (*Body[JobView], error) {
+	var taken *store.Taken
+	if errors.As(err, &taken) && onlyJob(ctx) != "" {
+		taken.Job = ""
+	}
 	var over *store.PassedOver
 	if errors.As(err, &over) { // what can be undone is another now
 		if rev, err := s.store.Revision(id); err == nil {
@@ -123,9 +127,9 @@ func stamp(o *edit.Op, at, by string) {
 	fields["at"] = at
 	if mark {
 		delete(fields, "by")
-		if by != "" {
-			fields["by"] = by
-		}
+	}
+	if by != "" {
+		fields["by"] = by
 	}
 	o.Value, _ = json.Marshal(fields)
 }

@@ -63,17 +63,18 @@ func (s *server) files(api huma.API) {
 	s.coded(api, "labels.pdf", "export-labels", "Labels for the pieces, with codes that open them at the saw", "labels.pdf", files.WriteLabelsPDF)
 }
 
-// coded registers a sheet to print whose codes hold the address that devices reach.
-func (s *server) coded(api huma.API, path, id, summary, name string, write func(io.Writer, job.Job, plan.Plan, func(piece string) string) error) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/"+path, id, summary), func(_ context.Context, in *At) (*Download, error) {
+// coded registers a sheet to print whose codes hold the address that devices reach. It ends
+// where whoever asked for it hangs up.
+func (s *server) coded(api huma.API, path, id, summary, name string, write func(io.Writer, job.Job, plan.Plan, files.Link) error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/"+path, id, summary), func(ctx context.Context, in *At) (*Download, error) {
 		j, p, err := s.planned(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		base := s.reach(in.base)
 		var b bytes.Buffer
-		if err := write(&b, j, p, func(piece string) string {
-			return base + "/jobs/" + url.PathEscape(in.Job) + "/saw?piece=" + url.QueryEscape(piece)
+		if err := write(&b, j, p, func(piece string) (string, error) {
+			return base + "/jobs/" + url.PathEscape(in.Job) + "/saw?piece=" + url.QueryEscape(piece), ctx.Err()
 		}); err != nil {
 			return nil, asProblem(err)
 		}

@@ -3,9 +3,11 @@ package server
 import (
 	"context"
 	"errors"
+	"io"
 	"net"
 	"net/http"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -16,9 +18,28 @@ import (
 // speak to it, nothing else, and no script or style that stands in the page itself.
 const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; object-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'"
 
-// slowest is how long an answer may take to be fetched. Streams have deadlines of their
-// own, event by event.
-const slowest = time.Minute
+// slowest is how long an answer may take to be fetched, slowBody how long a request's body
+// may take to arrive, whether anybody reads it or not. Streams have deadlines of their own,
+// event by event.
+const (
+	slowest  = time.Minute
+	slowBody = 15 * time.Second
+)
+
+// timed is a body that must arrive in time. Once it is here the line waits for nothing: what
+// is worked out from it may take longer.
+type timed struct {
+	io.ReadCloser
+	line *http.ResponseController
+}
+
+func (t *timed) Read(b []byte) (int, error) {
+	n, err := t.ReadCloser.Read(b)
+	if err == io.EOF {
+		_ = t.line.SetReadDeadline(time.Time{})
+	}
+	return n, err
+}
 
 // guard refuses what no browser of ours sends: foreign Host headers, which a rebound name
 // would carry, and requests that another site's page makes.
@@ -31,6 +52,9 @@ func guard(known func(r *http.Request, host string) bool, next http.Handler) htt
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("X-Frame-Options", "DENY")
+		if r.TLS != nil { // for a week, so that the same name may be in the clear again some day
+			h.Set("Strict-Transport-Security", "max-age=604800")
+		}
 		if isAPI(r) {
 			h.Set("Cache-Control", "no-store")
 		}
@@ -45,7 +69,12 @@ func guard(known func(r *http.Request, host string) bool, next http.Handler) htt
 			return
 		}
 		if !strings.HasSuffix(r.URL.Path, "/events") {
-			_ = http.NewResponseController(w).SetWriteDeadline(time.Now().Add(slowest)) // a recorder in a test has none
+			line := http.NewResponseController(w)
+			_ = line.SetWriteDeadline(time.Now().Add(slowest)) // a recorder in a test has none
+			if r.ContentLength != 0 && line.SetReadDeadline(time.Now().Add(slowBody)) == nil {
+				r = r.WithContext(r.Context()) // the server looks at its own request's body when all is done
+				r.Body = &timed{r.Body, line}
+			}
 		}
 		next.ServeHTTP(w, r)
 	})
@@ -87,15 +116,32 @@ var loopback = []string{"localhost", "127.0.0.1", "::1"}
 func atDesk(_ *http.Request, host string) bool { return slices.Contains(loopback, host) }
 
 // onNetwork are the names of the shared listener: the machine's own, and the very address
-// that the connection came in by, since a laptop changes networks.
+// that the connection came in by, since a laptop changes networks; with the port that it came
+// in by, since codes are printed with what stands there.
 func onNetwork(names []string) func(r *http.Request, host string) bool {
 	return func(r *http.Request, host string) bool {
-		if slices.Contains(names, host) {
-			return true
-		}
 		at, ok := r.Context().Value(http.LocalAddrContextKey).(*net.TCPAddr)
-		return ok && (at.IP.String() == host || at.IP.IsLoopback() && slices.Contains(loopback, host))
+		if !ok || portOf(r) != at.Port {
+			return false
+		}
+		return slices.Contains(names, host) || at.IP.String() == host || at.IP.IsLoopback() && slices.Contains(loopback, host)
 	}
+}
+
+// portOf is the port of the address that a request was made to.
+func portOf(r *http.Request) int {
+	_, text, err := net.SplitHostPort(r.Host)
+	if err != nil {
+		if r.TLS != nil {
+			return 443
+		}
+		return 80
+	}
+	n, err := strconv.Atoi(text)
+	if err != nil {
+		return -1
+	}
+	return n
 }
 
 type deviceKey struct{}
@@ -114,16 +160,26 @@ func nameOf(ctx context.Context) string {
 	return ""
 }
 
+// onlyJob is the one job that the device which makes a request was let in for; it is empty at
+// the desk and for one that is for the whole shop. Such a device learns of no other job.
+func onlyJob(ctx context.Context) string {
+	if d := deviceOf(ctx); d != nil {
+		return d.Job
+	}
+	return ""
+}
+
 // joined lets none but devices that were let in at anything under /api, but for the route
 // by which they come in. The pages themselves are the program, the same for everybody.
 func (s *server) joined(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if !isAPI(r) || r.URL.Path == pairPath && r.Method == http.MethodPost {
+		if !isAPI(r) || r.URL.Path == pairPath && (r.Method == http.MethodPost || r.Method == http.MethodGet) {
 			next.ServeHTTP(w, r)
 			return
 		}
 		d, err := s.device(r)
 		if errors.Is(err, store.ErrNoDevice) {
+			w.Header().Set("Connection", "close") // nothing more is waited for from a stranger
 			refuse(w, problem(http.StatusUnauthorized, "This device has not joined, or no longer may.",
 				FieldProblem{Field: "device", Message: "is not known here", Remedy: "Join with a code from the desk."}))
 			return
@@ -134,7 +190,17 @@ func (s *server) joined(next http.Handler) http.Handler {
 		}
 		// What is on its way ends when the device is turned away or its time is over.
 		ctx, done := context.WithDeadline(context.WithValue(r.Context(), deviceKey{}, &d), d.Until)
-		defer s.sessions.watch(d.ID, done)()
+		over, ok := s.sessions.watch(d.ID, done)
+		defer over()
+		if !ok {
+			w.Header().Set("Retry-After", "1")
+			refuse(w, problem(http.StatusTooManyRequests, "This device asks for more at once than any page of ours.",
+				FieldProblem{Field: "device", Message: "has too much under way", Remedy: "Wait for what was asked for; close windows that are not needed."}))
+			return
+		}
+		if strings.HasSuffix(r.URL.Path, "/events") { // turned away by another program on the same file, it ends too
+			go s.standing(ctx, d.Token, done)
+		}
 		next.ServeHTTP(w, r.WithContext(ctx))
 	})
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"errors"
 	"net/http"
+	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -64,10 +66,10 @@ type Pressed struct {
 }
 
 func (s *server) instruments(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/instruments", "list-instruments", "What can be measured with"), func(context.Context, *struct{}) (*Body[InstrumentList], error) {
-		return &Body[InstrumentList]{s.instrumentList()}, nil
+	huma.Register(api, op(http.MethodGet, "/api/instruments", "list-instruments", "What can be measured with"), func(ctx context.Context, _ *struct{}) (*Body[InstrumentList], error) {
+		return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/instruments/{id}/press", "press-instrument", "Take a reading with a practice instrument"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/instruments/{id}/press", "press-instrument", "Take a reading with a practice instrument"), func(ctx context.Context, in *struct {
 		ID   string `path:"id" maxLength:"64"`
 		Body Pressed
 	}) (*Body[struct{}], error) {
@@ -75,16 +77,19 @@ func (s *server) instruments(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
+		if onlyJob(ctx) != "" && !slices.Contains(s.roomsFor(ctx, p), in.Body.Room) {
+			return nil, noTarget(&instrument.NoTarget{Text: "there is no room " + clip(in.Body.Room) + " in this job that the practice instruments know", Remedy: "measure by hand here"})
+		}
 		to := -1
 		if in.Body.To != nil {
 			to = *in.Body.To
 		}
-		if err := p.Press(instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}, in.Body.Client); err != nil {
+		if err := p.Press(instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}, s.clientOf(ctx, in.Body.Client)); err != nil {
 			return nil, noTarget(err)
 		}
 		return &Body[struct{}]{}, nil
 	})
-	huma.Register(api, op(http.MethodPut, "/api/instruments/{id}", "set-instrument", "Make a practice instrument as good or bad as wanted"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPut, "/api/instruments/{id}", "set-instrument", "Make a practice instrument as good or bad as wanted"), func(ctx context.Context, in *struct {
 		ID   string `path:"id" maxLength:"64"`
 		Body PracticeView
 	}) (*Body[InstrumentList], error) {
@@ -97,7 +102,7 @@ func (s *server) instruments(api huma.API) {
 			Unit: measure.Unit(b.Unit), Scale: job.Scale(b.Scale)}); err != nil {
 			return nil, noTarget(err)
 		}
-		return &Body[InstrumentList]{s.instrumentList()}, nil
+		return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
 	})
 	sse.Register(api, huma.Operation{OperationID: "instrument-events", Method: http.MethodGet, Path: "/api/instruments/events", Summary: "Readings as they are taken"},
 		map[string]any{"reading": ReadingEvent{}, "ready": InstrumentList{}},
@@ -123,7 +128,7 @@ func (s *server) instruments(api huma.API) {
 			}
 			beat := time.NewTicker(20 * time.Second)
 			defer beat.Stop()
-			if send.Data(s.instrumentList()) != nil {
+			if send.Data(s.instrumentList(ctx)) != nil {
 				return
 			}
 			for {
@@ -132,9 +137,14 @@ func (s *server) instruments(api huma.API) {
 				case <-ctx.Done():
 					return
 				case r := <-all:
+					window, mine := meantFor(ctx, r.For)
+					if !mine {
+						continue
+					}
+					r.For = window
 					err = send.Data(ReadingEvent{r.Source, string(r.Kind), r.Text, string(r.Unit), string(r.Scale), r.Battery, r.At.UTC().Format(time.RFC3339Nano), r.For})
 				case <-beat.C:
-					err = send.Data(s.instrumentList())
+					err = send.Data(s.instrumentList(ctx))
 				}
 				if err != nil {
 					return
@@ -143,7 +153,7 @@ func (s *server) instruments(api huma.API) {
 		})
 }
 
-func (s *server) instrumentList() InstrumentList {
+func (s *server) instrumentList(ctx context.Context) InstrumentList {
 	out := InstrumentList{Instruments: []InstrumentView{}, Rooms: []string{}}
 	for _, src := range s.sources {
 		i := src.Info()
@@ -151,9 +161,44 @@ func (s *server) instrumentList() InstrumentList {
 		if p, ok := src.(*instrument.Practice); ok {
 			t := p.Settings()
 			v.Practice = &PracticeView{Noise: t.Noise, Bias: t.Bias, DelayMS: int(t.Delay / time.Millisecond), Dropouts: t.Dropouts, Battery: t.Battery, Unit: string(t.Unit), Scale: string(t.Scale)}
-			out.Rooms = p.Rooms()
+			out.Rooms = s.roomsFor(ctx, p)
 		}
 		out.Instruments = append(out.Instruments, v)
+	}
+	return out
+}
+
+// meantFor tells whether a reading goes to whoever listens, and to which of their windows: what
+// a device asked for goes to that device, what the desk asked for to the desk. One that nobody
+// asked for goes to all who are let in for the whole shop.
+func meantFor(ctx context.Context, asked string) (window string, ok bool) {
+	device, window, ofDevice := strings.Cut(asked, "/")
+	d := deviceOf(ctx)
+	switch {
+	case asked == "":
+		return "", onlyJob(ctx) == ""
+	case d == nil:
+		return asked, !ofDevice
+	}
+	return window, ofDevice && device == d.ID
+}
+
+// roomsFor are the rooms that a practice instrument knows and whoever asks may measure in: a
+// device for one job alone those of that job.
+func (s *server) roomsFor(ctx context.Context, p *instrument.Practice) []string {
+	only := onlyJob(ctx)
+	if only == "" {
+		return p.Rooms()
+	}
+	out := []string{}
+	j, _, err := s.store.Job(only)
+	if err != nil {
+		return out
+	}
+	for _, r := range j.Rooms {
+		if slices.Contains(p.Rooms(), r.Title()) {
+			out = append(out, r.Title())
+		}
 	}
 	return out
 }

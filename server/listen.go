@@ -11,12 +11,7 @@ import (
 	"net"
 	"net/http"
 	"time"
-
-	"golang.org/x/net/netutil"
 )
-
-// What one listener takes: a phone has six lines or so. More wait their turn.
-const mostLines = 256
 
 // Serve runs the program until the context ends, then lets requests finish. Desk must be
 // an address of the loopback. Ready is called with the
@@ -33,7 +28,7 @@ func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Pr
 	var servers []*http.Server
 	done := make(chan error, 4)
 	run := func(l net.Listener, h http.Handler) {
-		srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10,
+		srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 30 * time.Second, MaxHeaderBytes: 32 << 10,
 			ErrorLog:    log.New(io.Discard, "", 0),                        // every stranger that hangs up would fill a log
 			BaseContext: func(net.Listener) context.Context { return ctx }} // streams end when the server does
 		servers = append(servers, srv)
@@ -50,7 +45,7 @@ func Serve(ctx context.Context, desk string, sharing Sharing, p func(Sharing) Pr
 		sharing.Address = n.Addr().String()
 		made := p(sharing)
 		run(l, made.Desk)
-		n = netutil.LimitListener(n, mostLines)
+		n = newBounded(n)
 		if sharing.Authority == nil {
 			run(n, made.Shared)
 		} else {

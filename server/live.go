@@ -8,6 +8,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
+
+	"gnomon/share"
 )
 
 // Changed tells a browser that a job has a new revision.
@@ -133,6 +135,9 @@ func (s *server) live(api huma.API) {
 		me := Person{ID: s.clientOf(ctx, b.Client), Where: b.Where, Room: b.Room, Piece: b.Piece}
 		if d := deviceOf(ctx); d != nil {
 			me.Name, me.device = d.Name, d.ID
+			if share.Rights(d.Rights) == share.Measure { // it cuts nothing, and holds no piece
+				me.Piece, b.Take = "", false
+			}
 		}
 		return &Body[Presences]{Presences{You: me.ID, People: s.people.here(in.Job, me, b.Take)}}, nil
 	})

@@ -7,6 +7,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -28,11 +29,17 @@ type Me struct {
 	Job     string `json:"job,omitempty" doc:"the only job it is for; none is the whole shop"`
 	Until   string `json:"until,omitempty"`
 	Sharing bool   `json:"sharing" doc:"the program listens on the local network"`
+	Reading bool   `json:"reading,omitempty" doc:"the database cannot be written: it is only read"`
 }
 
 // Digits are what a device joins with.
 type Digits struct {
 	Code string `json:"code" minLength:"1" maxLength:"20"`
+}
+
+// Joining is what a code is.
+type Joining struct {
+	Digits int `json:"digits" enum:"8,12" doc:"twelve while somebody guesses at codes"`
 }
 
 // Joined is the answer to a good code.
@@ -68,6 +75,7 @@ type DeviceView struct {
 	Job    string `json:"job,omitempty"`
 	Until  string `json:"until"`
 	Seen   string `json:"seen"`
+	Gone   bool   `json:"gone,omitempty" doc:"turned away; that could not be written yet"`
 }
 
 // QRView is a code for cameras: a path of unit squares, and how many there are a side.
@@ -90,6 +98,7 @@ type ShareView struct {
 	Fingerprint string        `json:"fingerprint,omitempty"`
 	Caution     string        `json:"caution,omitempty" doc:"what who listens on the network could see"`
 	Addresses   []AddressView `json:"addresses"`
+	Guessing    bool          `json:"guessing" doc:"somebody guesses at codes: they are longer for now"`
 	Codes       []CodeView    `json:"codes"`
 	Devices     []DeviceView  `json:"devices"`
 }
@@ -100,6 +109,9 @@ const ListenerSees = "Anyone who listens on this network can read all that passe
 func (s *server) pairing(api huma.API) {
 	huma.Register(api, op(http.MethodGet, "/api/me", "get-me", "Who asks, and what it may do"), func(ctx context.Context, _ *struct{}) (*Body[Me], error) {
 		return &Body[Me]{s.me(deviceOf(ctx))}, nil
+	})
+	huma.Register(api, op(http.MethodGet, pairPath, "how-to-join", "How many digits a code has"), func(context.Context, *struct{}) (*Body[Joining], error) {
+		return &Body[Joining]{Joining{s.codes.Digits(time.Now())}}, nil
 	})
 	huma.Register(api, op(http.MethodPost, pairPath, "pair", "Join with a code from the desk"), s.pair)
 	huma.Register(api, op(http.MethodPost, "/api/leave", "leave", "Be forgotten: this device must join anew"), func(ctx context.Context, _ *struct{}) (*struct{}, error) {
@@ -141,16 +153,20 @@ func (s *server) pairing(api huma.API) {
 		if err := s.turnAway(in.ID); errors.Is(err, store.ErrNoDevice) {
 			return nil, problem(http.StatusNotFound, "There is no such device; it may be gone already.", FieldProblem{Field: "id", Value: clip(in.ID), Message: "not known", Remedy: "Reload and look again."})
 		} else if err != nil {
-			return nil, asProblem(err)
+			var late *notWritten // it is turned away all the same; the list says so
+			if !errors.As(err, &late) {
+				return nil, asProblem(err)
+			}
 		}
 		return s.shareView()
 	})
 }
 
-// FromWhom is where a request comes from.
+// FromWhom is where a request comes from, and by what the device is known already.
 type FromWhom struct {
 	address string
 	private bool
+	known   string // the hash of its cookie
 }
 
 // Resolve notes it.
@@ -160,6 +176,13 @@ func (f *FromWhom) Resolve(ctx huma.Context) []error {
 		host = ctx.RemoteAddr()
 	}
 	f.address, f.private = host, ctx.TLS() != nil
+	if all, err := http.ParseCookie(ctx.Header("Cookie")); err == nil {
+		for _, c := range all {
+			if c.Name == cookieOf(f.private) {
+				f.known = share.Hash(c.Value)
+			}
+		}
+	}
 	return nil
 }
 
@@ -190,15 +213,20 @@ func (s *server) pair(_ context.Context, in *struct {
 	if err := s.store.AddDevice(d); err != nil {
 		return nil, asProblem(err)
 	}
+	if f, err := s.store.DeviceOf(in.known); err == nil { // it is let in anew: what it was before is over
+		if err := s.turnAway(f.ID); err != nil {
+			slog.Warn("what a device was before it joined anew still stands", "device", f.ID, "why", err)
+		}
+	}
 	slog.Info("a device joined", "device", d.ID, "name", d.Name, "rights", d.Rights, "from", in.address)
 	return &Joined{Cookie: http.Cookie{Name: cookieOf(in.private), Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode, Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
 }
 
 func (s *server) me(d *store.Device) Me {
 	if d == nil {
-		return Me{Desk: true, Rights: string(share.Full), Sharing: s.sharing.On}
+		return Me{Desk: true, Rights: string(share.Full), Sharing: s.sharing.On, Reading: s.store.Reading()}
 	}
-	return Me{Device: d.Name, Rights: d.Rights, Job: d.Job, Until: when(d.Until), Sharing: true}
+	return Me{Device: d.Name, Rights: d.Rights, Job: d.Job, Until: when(d.Until), Sharing: true, Reading: s.store.Reading()}
 }
 
 func (s *server) shareView() (*Body[ShareView], error) {
@@ -227,17 +255,27 @@ func (s *server) shareView() (*Body[ShareView], error) {
 		}
 	}
 	now := time.Now()
+	v.Guessing = s.codes.Guessing(now)
 	for _, c := range s.codes.Open(now) {
-		v.Codes = append(v.Codes, CodeView{c.ID, c.Digits[:4] + " " + c.Digits[4:], c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, when(c.Until), int(c.Until.Sub(now).Seconds())})
+		v.Codes = append(v.Codes, CodeView{c.ID, inFours(c.Digits), c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, when(c.Until), int(c.Until.Sub(now).Seconds())})
 	}
 	ds, err := s.store.Devices()
 	if err != nil {
 		return nil, asProblem(err)
 	}
 	for _, d := range ds {
-		v.Devices = append(v.Devices, DeviceView{d.ID, d.Name, d.Rights, d.Job, when(d.Until), when(d.Seen)})
+		v.Devices = append(v.Devices, DeviceView{d.ID, d.Name, d.Rights, d.Job, when(d.Until), when(d.Seen), s.sessions.isEnded(d.ID)})
 	}
 	return &Body[ShareView]{v}, nil
+}
+
+// inFours sets digits apart as they are read out.
+func inFours(digits string) string {
+	var out []string
+	for part := range slices.Chunk([]rune(digits), 4) {
+		out = append(out, string(part))
+	}
+	return strings.Join(out, " ")
 }
 
 // qrOf is a text as a code for cameras.

@@ -15,6 +15,14 @@ const (
 	goneHolds  = 15 * time.Minute
 )
 
+// How many windows are shown: of one device, on all jobs, and in all on one job. The one heard
+// of longest ago gives way. A list is told once for all that happens within tellEach.
+const (
+	mostWindows = 8
+	mostOnJob   = 200
+	tellEach    = 150 * time.Millisecond
+)
+
 // Person is a device that has the job open.
 type Person struct {
 	ID    string `json:"id"`
@@ -39,12 +47,59 @@ type People struct {
 type people struct {
 	mu   sync.Mutex
 	jobs map[string]map[string]*Person
-	tell func(job string, e any)
+	soon map[string]bool // jobs whose list is about to be told
+	out  func(job string, e any)
 	now  func() time.Time
 }
 
 func newPeople(tell func(job string, e any)) *people {
-	return &people{jobs: map[string]map[string]*Person{}, tell: tell, now: time.Now}
+	return &people{jobs: map[string]map[string]*Person{}, soon: map[string]bool{}, out: tell, now: time.Now}
+}
+
+// tell tells all who are on a job who is on it, soon: however fast somebody moves about, it is
+// told a few times a second.
+func (p *people) tell(job string) {
+	if p.soon[job] {
+		return
+	}
+	p.soon[job] = true
+	time.AfterFunc(tellEach, func() {
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		delete(p.soon, job)
+		p.out(job, p.list(job))
+	})
+}
+
+// crowd makes room for one more window of a device, or of the desk.
+func (p *people) crowd(job string, me Person) {
+	type window struct{ job, id string }
+	var mine []window
+	for j, all := range p.jobs {
+		for id, o := range all {
+			if o.device == me.device && (me.device != "" || j == job) {
+				mine = append(mine, window{j, id})
+			}
+		}
+	}
+	most := mostWindows
+	if me.device == "" {
+		most = mostOnJob
+	}
+	if len(mine) < most && len(p.jobs[job]) < mostOnJob {
+		return
+	}
+	if len(mine) < most { // the job is full of others
+		mine = nil
+		for id := range p.jobs[job] {
+			mine = append(mine, window{job, id})
+		}
+	}
+	oldest := slices.MinFunc(mine, func(a, b window) int { return p.jobs[a.job][a.id].heard.Compare(p.jobs[b.job][b.id].heard) })
+	delete(p.jobs[oldest.job], oldest.id)
+	if oldest.job != job {
+		p.tell(oldest.job)
+	}
 }
 
 // here notes where one is. The first to come to a piece at the saw holds it, until that one
@@ -53,6 +108,9 @@ func (p *people) here(job string, me Person, take bool) People {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	p.sweep(job)
+	if p.jobs[job][me.ID] == nil {
+		p.crowd(job, me)
+	}
 	all := p.jobs[job]
 	if all == nil {
 		all = map[string]*Person{}
@@ -75,7 +133,7 @@ func (p *people) here(job string, me Person, take bool) People {
 	}
 	all[me.ID] = &me
 	if was == nil || !was.like(me) {
-		p.tell(job, p.list(job))
+		p.tell(job)
 	}
 	return p.list(job)
 }
@@ -95,7 +153,7 @@ func (p *people) left(job, id string) {
 		if o.Away = true; o.device == "" {
 			delete(p.jobs[job], id)
 		}
-		p.tell(job, p.list(job))
+		p.tell(job)
 	}
 }
 
@@ -111,7 +169,7 @@ func (p *people) gone(device string) {
 			}
 		}
 		if len(all) != n {
-			p.tell(job, p.list(job))
+			p.tell(job)
 		}
 	}
 }
@@ -121,7 +179,7 @@ func (p *people) on(job string) People {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	if p.sweep(job) {
-		p.tell(job, p.list(job))
+		p.tell(job)
 	}
 	return p.list(job)
 }

@@ -1,9 +1,11 @@
 package server
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net/http"
 	"strings"
 
@@ -93,11 +95,23 @@ func asProblem(err error) error {
 	var taken *store.Taken
 	var over *store.PassedOver
 	var since *edit.Since
+	var full *store.Full
+	var said *Problem
 	switch {
 	case err == nil:
 		return nil
 	case errors.As(err, &over):
 		return problem(http.StatusConflict, upperFirst(over.Error())+".", FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
+	case errors.As(err, &said): // in its words already
+		return said
+	case errors.As(err, &full):
+		return problem(http.StatusInsufficientStorage, "The disk of the machine that Gnomon runs on is full. This was not kept; all that was kept before is whole, and can be read, printed and exported.",
+			FieldProblem{Field: "disk", Message: "is full", Remedy: "Make room on that disk and do it again; nothing needs to be started anew."})
+	case errors.Is(err, store.ErrReading):
+		return problem(http.StatusForbidden, "This database can only be read: its file cannot be written. What is in it can be printed and exported.",
+			FieldProblem{Field: "database", Message: "is only read", Remedy: "Start Gnomon on a copy that can be written: gnomon restore FILE --db NEW, then gnomon serve --db NEW."})
+	case errors.Is(err, context.Canceled):
+		return problem(http.StatusServiceUnavailable, "Whoever asked for this has gone.", FieldProblem{Field: "request", Message: "was ended", Remedy: "Ask again."})
 	case errors.As(err, &since):
 		return problem(http.StatusConflict, upperFirst(since.Error())+".", FieldProblem{Field: "was", Message: since.Error(), Remedy: "Look at what was put there first."})
 	case errors.As(err, &conflict):
@@ -121,7 +135,10 @@ func asProblem(err error) error {
 	case errors.Is(err, store.ErrNothing):
 		return problem(http.StatusConflict, "There is nothing of yours to undo or redo; go on.", FieldProblem{Field: "client", Message: "nothing to undo or redo", Remedy: "Make a change first."})
 	}
-	return problem(http.StatusInternalServerError, "Something went wrong here, and nothing was changed: "+err.Error(), FieldProblem{Field: "server", Message: err.Error(), Remedy: "Try again; if it stays, restart Gnomon."})
+	// What a database or a system says is for the desk's log: it names files and holds values.
+	name := store.NewID("")[:6]
+	slog.Error("a request failed", "name", name, "why", err)
+	return problem(http.StatusInternalServerError, "Something went wrong here, and nothing was changed.", FieldProblem{Field: "server", Value: name, Message: "the desk's log says why, under " + name, Remedy: "Try again; if it stays, look in the log."})
 }
 
 // refuse answers outside huma, from middleware.

@@ -36,10 +36,10 @@ type NewOffcut struct {
 }
 
 func (s *server) rack(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rack", "get-rack", "The shop's offcuts, in the job's unit"), func(_ context.Context, in *JobPath) (*Body[RackView], error) {
-		return s.rackView(in.Job)
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rack", "get-rack", "The shop's offcuts, in the job's unit"), func(ctx context.Context, in *JobPath) (*Body[RackView], error) {
+		return s.rackView(ctx, in.Job)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rack", "add-offcut", "Put an offcut on the rack"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rack", "add-offcut", "Put an offcut on the rack"), func(ctx context.Context, in *struct {
 		JobPath
 		Body NewOffcut
 	}) (*Body[RackView], error) {
@@ -61,20 +61,22 @@ func (s *server) rack(api huma.API) {
 		if _, err := s.store.PutOnRack(m, e, in.Body.Note); err != nil {
 			return nil, asProblem(err)
 		}
-		return s.rackView(in.Job)
+		return s.rackView(ctx, in.Job)
 	})
-	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rack", "remove-offcut", "Take an offcut off the rack"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rack", "remove-offcut", "Take an offcut off the rack"), func(ctx context.Context, in *struct {
 		JobPath
 		Offcut string `query:"offcut" required:"true" maxLength:"200"`
 	}) (*Body[RackView], error) {
 		if err := s.store.TakeFromRack(in.Offcut); err != nil {
 			return nil, asProblem(err)
 		}
-		return s.rackView(in.Job)
+		return s.rackView(ctx, in.Job)
 	})
 }
 
-func (s *server) rackView(id string) (*Body[RackView], error) {
+// rackView is the rack as it is shown on a job. A device for that job alone sees what it can cut
+// from, not whose else it was or is.
+func (s *server) rackView(ctx context.Context, id string) (*Body[RackView], error) {
 	j, _, err := s.store.Job(id)
 	if err != nil {
 		return nil, asProblem(err)
@@ -93,7 +95,16 @@ func (s *server) rackView(id string) (*Body[RackView], error) {
 	}
 	v := RackView{Offcuts: []OffcutView{}}
 	for _, o := range all {
-		v.Offcuts = append(v.Offcuts, OffcutView{ID: o.ID, Name: o.Name, Kind: o.Kind, Section: section(o.Height, o.Thickness, j.Unit), Length: lengthView(o.Length, j.Unit), Note: o.Note, TakenBy: names[o.TakenBy]})
+		by := names[o.TakenBy]
+		if onlyJob(ctx) != "" {
+			if o.TakenBy != "" && o.TakenBy != id {
+				by = "another job"
+			}
+			if o.From != id {
+				o.Note = ""
+			}
+		}
+		v.Offcuts = append(v.Offcuts, OffcutView{ID: o.ID, Name: o.Name, Kind: o.Kind, Section: section(o.Height, o.Thickness, j.Unit), Length: lengthView(o.Length, j.Unit), Note: o.Note, TakenBy: by})
 	}
 	return &Body[RackView]{v}, nil
 }

@@ -30,7 +30,7 @@ var (
 // fails. That what a device calls is of its own job is checked by the path; the steps of a
 // change are looked at one by one.
 var whoMay = map[string]may{
-	"pair": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
+	"pair": everyone, "how-to-join": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
 	"list-jobs": everyone, "get-job": everyone, "job-events": everyone, "get-pictures": everyone, "tell-news": everyone,
 	"get-quote": everyone, "get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
 	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone, "export-section": everyone,
@@ -74,10 +74,14 @@ func words(rights string) string {
 }
 
 func forbid(ctx huma.Context, detail, remedy string) {
-	p := problem(http.StatusForbidden, detail, FieldProblem{Field: "device", Message: "may not do this", Remedy: remedy})
+	say(ctx, problem(http.StatusForbidden, detail, FieldProblem{Field: "device", Message: "may not do this", Remedy: remedy}))
+}
+
+// say answers with a problem before the operation is called.
+func say(ctx huma.Context, p *Problem) {
 	ctx.SetHeader("Content-Type", "application/problem+json")
 	ctx.SetStatus(p.Status)
-	_, _ = ctx.BodyWriter().Write(edit.Raw(p))
+	_, _ = ctx.BodyWriter().Write(edit.Raw(p)) // whoever asked is gone if this fails
 }
 
 // allowed holds the steps of a change against the rights of who makes it.

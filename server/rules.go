@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -114,10 +115,10 @@ type TrialView struct {
 }
 
 func (s *server) rules(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rulebook", "get-rulebook", "The questions on which carpenters differ, and the sets that the shop keeps, in the job's unit"), func(_ context.Context, in *JobPath) (*Body[RuleBook], error) {
-		return s.ruleBook(in.Job)
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rulebook", "get-rulebook", "The questions on which carpenters differ, and the sets that the shop keeps, in the job's unit"), func(ctx context.Context, in *JobPath) (*Body[RuleBook], error) {
+		return s.ruleBook(ctx, in.Job)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook", "keep-rule-set", "Keep the job's house rules under a name"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook", "keep-rule-set", "Keep the job's house rules under a name"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Naming
 	}) (*Body[RuleBook], error) {
@@ -128,16 +129,16 @@ func (s *server) rules(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return s.ruleBook(in.Job)
+		return s.ruleBook(ctx, in.Job)
 	})
-	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rulebook", "remove-rule-set", "Forget a set of rules; jobs that took it keep them"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rulebook", "remove-rule-set", "Forget a set of rules; jobs that took it keep them"), func(ctx context.Context, in *struct {
 		JobPath
 		Name string `query:"name" required:"true" maxLength:"60"`
 	}) (*Body[RuleBook], error) {
 		if err := s.store.RemoveRuleSet(in.Name); err != nil {
 			return nil, asProblem(err)
 		}
-		return s.ruleBook(in.Job)
+		return s.ruleBook(ctx, in.Job)
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"), func(ctx context.Context, in *struct {
 		JobPath
@@ -147,7 +148,7 @@ func (s *server) rules(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		set, err := s.store.RuleSet(in.Body.Name)
+		set, err := s.ruleSet(ctx, &j, in.Body.Name)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -157,15 +158,23 @@ func (s *server) rules(api huma.API) {
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/try", "try-rules", "What the job would come to otherwise, beside what it does"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/try", "try-rules", "What the job would come to otherwise, beside what it does"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Trial
 	}) (*Body[TrialView], error) {
-		return s.try(in.Job, in.Body)
+		return s.try(ctx, in.Job, in.Body)
 	})
 }
 
-func (s *server) ruleBook(id string) (*Body[RuleBook], error) {
+// ruleSet finds a named set. A device for one job alone knows the set that this job follows.
+func (s *server) ruleSet(ctx context.Context, j *job.Job, name string) (store.RuleSet, error) {
+	if onlyJob(ctx) != "" && name != j.Rules.Set {
+		return store.RuleSet{}, fmt.Errorf("rule set %q: %w", name, store.ErrNoRuleSet)
+	}
+	return s.store.RuleSet(name)
+}
+
+func (s *server) ruleBook(ctx context.Context, id string) (*Body[RuleBook], error) {
 	j, _, err := s.store.Job(id)
 	if err != nil {
 		return nil, asProblem(err)
@@ -183,17 +192,20 @@ func (s *server) ruleBook(id string) (*Body[RuleBook], error) {
 		out.Questions = append(out.Questions, v)
 	}
 	for _, set := range sets {
+		if onlyJob(ctx) != "" && set.Name != j.Rules.Set {
+			continue
+		}
 		out.Sets = append(out.Sets, RuleSetView{set.Name, rulesView(set.Rules, j.Unit)})
 	}
 	return &Body[RuleBook]{out}, nil
 }
 
 // following is a job with the rules of a set; with its own where none is named.
-func (s *server) following(j job.Job, set string) (job.Job, error) {
+func (s *server) following(ctx context.Context, j job.Job, set string) (job.Job, error) {
 	if set == "" {
 		return j, nil
 	}
-	k, err := s.store.RuleSet(set)
+	k, err := s.ruleSet(ctx, &j, set)
 	if err != nil {
 		return j, err
 	}
@@ -201,16 +213,16 @@ func (s *server) following(j job.Job, set string) (job.Job, error) {
 	return j, err
 }
 
-func (s *server) try(id string, in Trial) (*Body[TrialView], error) {
+func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView], error) {
 	j, _, err := s.store.Job(id)
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	was, err := s.following(j, in.Beside)
+	was, err := s.following(ctx, j, in.Beside)
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	is, err := s.following(j, in.Set)
+	is, err := s.following(ctx, j, in.Set)
 	if err == nil {
 		is, _, err = edit.ApplyAll(is, in.Ops)
 	}

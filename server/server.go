@@ -35,6 +35,7 @@ type server struct {
 	sharing  Sharing
 	codes    *share.Codes
 	sessions *sessions
+	line     *line
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -77,7 +78,7 @@ func New(c Config) Program {
 
 func newServer(c Config) *server {
 	h := newHub()
-	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions()}
+	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions(), line: newLine()}
 }
 
 // API puts the API's routes on a router and gives their description.
@@ -89,7 +90,7 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
 	cfg.CreateHooks = nil // no $schema in bodies
 	api := humachi.New(r, cfg)
-	api.UseMiddleware(permit)
+	api.UseMiddleware(permit, s.inTurn)
 	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack, s.corner, s.live, s.instruments, s.survey} {
 		part(api)
 	}

@@ -156,10 +156,14 @@ func (a *Authority) Fingerprint() string {
 	return strings.Join(out, " ")
 }
 
+// suites are those of TLS 1.2 that are taken: keys agreed anew for each line, and a cipher that
+// also proves what it carries. TLS 1.3 has no others.
+var suites = []uint16{tls.TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256, tls.TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384, tls.TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256}
+
 // TLS is a configuration that signs a certificate for whatever name or address of this
 // machine a device asks for: addresses change with the network.
 func (a *Authority) TLS(known func(host string) bool) *tls.Config {
-	return &tls.Config{MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}, GetCertificate: func(h *tls.ClientHelloInfo) (*tls.Certificate, error) {
+	return &tls.Config{MinVersion: tls.VersionTLS12, CipherSuites: suites, NextProtos: []string{"h2", "http/1.1"}, GetCertificate: func(h *tls.ClientHelloInfo) (*tls.Certificate, error) {
 		host := strings.ToLower(h.ServerName)
 		if host == "" { // asked for by address
 			at, ok := h.Conn.LocalAddr().(*net.TCPAddr)
@@ -184,7 +188,9 @@ func (a *Authority) leaf(host string) (*tls.Certificate, error) {
 	if err != nil {
 		return nil, err
 	}
-	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{CommonName: host}, NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
+	// The common name is no host: some clients hold one that looks like a host against the
+	// constraints on names, an address too, and refuse it.
+	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{CommonName: "Gnomon at the desk"}, NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
 		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}}
 	if ip := net.ParseIP(host); ip != nil {
 		t.IPAddresses = []net.IP{ip}

@@ -8,6 +8,7 @@ import (
 	"encoding/hex"
 	"fmt"
 	"math/big"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -17,7 +18,7 @@ import (
 const (
 	CodeFor    = 5 * time.Minute
 	WrongHere  = 5  // wrong codes from one address before it is shut out
-	WrongInAll = 10 // wrong codes from anywhere before every open code is void
+	WrongInAll = 10 // wrong codes from anywhere before somebody counts as guessing
 	ShutOutFor = 10 * time.Minute
 	MostCodes  = 20
 	mostHeard  = 4096 // addresses remembered
@@ -53,13 +54,44 @@ func (r *Refusal) Error() string {
 	return "this code lets nobody in: it is mistyped, used or older than five minutes; have the desk make a new one"
 }
 
+// A code is eight digits. While somebody guesses, from however many addresses, it is twelve:
+// they are typed in one breath more, and are not found in five minutes at any rate that this
+// answers at, so that nobody need be shut out for the guesser's sake.
+const (
+	digits     = 8
+	longDigits = 12
+)
+
 // Codes are the codes that are open, and who has guessed at them. The zero value is
 // ready. It is safe for use by many goroutines.
 type Codes struct {
-	mu    sync.Mutex
-	open  []Code
-	wrong int // since the oldest open code was made
-	heard map[string]*guesses
+	mu      sync.Mutex
+	open    []Code
+	wrong   int       // since the oldest open code was made
+	guessed time.Time // when somebody who guesses was last heard of
+	heard   map[string]*guesses
+}
+
+// Guessing tells whether somebody has been guessing at codes a short time ago.
+func (c *Codes) Guessing(now time.Time) bool {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return c.guessing(now)
+}
+
+// Digits are how many a code has that is open or made now.
+func (c *Codes) Digits(now time.Time) int {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	c.sweep(now)
+	if c.guessing(now) || slices.ContainsFunc(c.open, func(k Code) bool { return len(k.Digits) == longDigits }) {
+		return longDigits
+	}
+	return digits
+}
+
+func (c *Codes) guessing(now time.Time) bool {
+	return !c.guessed.IsZero() && now.Sub(c.guessed) < ShutOutFor
 }
 
 type guesses struct {
@@ -79,12 +111,16 @@ func (c *Codes) Make(g Grant, now time.Time) Code {
 		c.open = c.open[1:]
 	}
 	k := Code{ID: Secret()[:12], Until: now.Add(CodeFor), Grant: g}
+	many, most := digits, int64(1e8)
+	if c.guessing(now) {
+		many, most = longDigits, 1e12
+	}
 	for k.Digits == "" || c.find(k.Digits) >= 0 {
-		n, err := rand.Int(rand.Reader, big.NewInt(1e8))
+		n, err := rand.Int(rand.Reader, big.NewInt(most))
 		if err != nil {
 			panic(err) // without chance there is no safety
 		}
-		k.Digits = fmt.Sprintf("%08d", n)
+		k.Digits = fmt.Sprintf("%0*d", many, n)
 	}
 	c.open = append(c.open, k)
 	return k
@@ -125,12 +161,12 @@ func (c *Codes) Use(digits, from string, now time.Time) (Grant, error) {
 		delete(c.heard, from)
 		return k.Grant, nil
 	}
-	c.guessed(from, g, now)
+	c.missed(from, g, now)
 	return Grant{}, &Refusal{}
 }
 
-// guessed counts a wrong code.
-func (c *Codes) guessed(from string, g *guesses, now time.Time) {
+// missed counts a wrong code. The tenth ends the short codes that are open; long ones stay.
+func (c *Codes) missed(from string, g *guesses, now time.Time) {
 	if c.heard == nil {
 		c.heard = map[string]*guesses{}
 	}
@@ -144,8 +180,9 @@ func (c *Codes) guessed(from string, g *guesses, now time.Time) {
 	g.wrong++
 	g.since = now
 	c.wrong++
-	if c.wrong >= WrongInAll {
-		c.open, c.wrong = nil, 0
+	if c.wrong >= WrongInAll || c.guessing(now) {
+		c.guessed, c.wrong = now, 0
+		c.open = slices.DeleteFunc(c.open, func(k Code) bool { return len(k.Digits) == digits })
 	}
 }
 

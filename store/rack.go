@@ -38,23 +38,29 @@ type Offcut struct {
 	Length            measure.Length
 	Text              string // the length as typed, where it was
 	Note              string
+	From              string // the job that it was left over in; empty where it was put here by hand
 	TakenBy           string // the job that has laid pieces out on it
 }
 
 // ErrNoOffcut is an offcut that is not on the rack.
 var ErrNoOffcut = errors.New("no such offcut")
 
-// Taken is an offcut that another job counts on.
+// Taken is an offcut that another job counts on. Job is that job's name; it is left out where
+// whoever asks may learn of no other.
 type Taken struct{ Name, Job string }
 
 func (e *Taken) Error() string {
-	return fmt.Sprintf("the offcut of %s is laid out in the job %q; fit that job's sticks again first", e.Name, e.Job)
+	in := "another job"
+	if e.Job != "" {
+		in = fmt.Sprintf("the job %q", e.Job)
+	}
+	return fmt.Sprintf("the offcut of %s is laid out in %s; fit that job's sticks again first", e.Name, in)
 }
 
 // Rack lists the offcuts, longest first for each moulding.
 func (s *Store) Rack() ([]Offcut, error) {
 	out := []Offcut{}
-	err := s.db.Raw(`SELECT r.id, r.name, r.kind, r.height_nm AS height, r.thickness_nm AS thickness, r.length_nm AS length, r.length_text AS text, r.note,
+	err := s.db.Raw(`SELECT r.id, r.name, r.kind, r.height_nm AS height, r.thickness_nm AS thickness, r.length_nm AS length, r.length_text AS text, r.note, r.job_id AS "from",
 		coalesce((SELECT max(l.job_id) FROM layout_sticks l WHERE l.source = ? || r.id), '') AS taken_by
 		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, plan.SourceRack).Scan(&out).Error
 	return out, err

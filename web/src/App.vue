@@ -89,6 +89,7 @@ useKeys({
     <StoryStick />
     <div class="work">
       <TopBar @go="box = 'go'" @keys="box = 'keys'" @new-room="box = 'room'" />
+      <p v-if="me.reading" class="lost reading screen-only" role="status">This database can only be read: its file cannot be written. Everything can be looked at, printed and exported; nothing can be changed.</p>
       <p v-if="missing && route.params.job" class="lost">{{ missing }} <RouterLink :to="{ name: 'jobs' }">All jobs</RouterLink></p>
       <template v-else-if="!route.params.job || view">
         <RoomBand v-if="withBand" class="screen-only" :thin="thumb" />
@@ -117,7 +118,7 @@ useKeys({
 .work { flex: 1; min-width: 0; display: flex; flex-direction: column; }
 .pane { flex: 1; min-height: 0; display: flex; }
 .pane > .main { flex: 1; min-width: 0; overflow: auto; }
-.lost { padding: 40px; }
+.lost { padding: 40px; } .lost.reading { padding: 9px 20px; background: var(--sheet); border-bottom: 1px solid var(--rule); border-left: 4px solid var(--ochre); font-size: 14.5px; }
 .notice { position: fixed; z-index: 40; left: 50%; bottom: 22px; transform: translateX(-50%); max-width: min(640px, calc(100vw - 24px)); padding: 10px 18px; border-radius: 3px; background: var(--ink); color: #fff; }
 .notice.bad { background: var(--brick); }
 @media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .pane > .main { overflow: visible; flex: none; } }

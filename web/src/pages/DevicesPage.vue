@@ -91,8 +91,9 @@ const goAway = () => leave().catch((e) => (error.value = lineOf(e)))
           <p v-if="share.addresses.length > 1" class="small"><label>reached by <select v-model="at"><option v-for="(a, i) in share.addresses" :key="a.text" :value="i">{{ a.text }}</option></select></label></p>
           <p v-if="share.fingerprint" class="print" role="note" aria-label="The certificate’s number">{{ share.fingerprint }}</p>
         </template>
-        <div v-if="code" class="now"><p class="quiet">{{ address?.trust ? '3. ' : '' }}The code for <b>{{ code.name }}</b></p><p class="digits">{{ code.digits }}</p><p class="quiet small">works once, for {{ left(code.left) }} more. <button class="link" type="button" @click="cancel(code.id)">Close it</button></p></div>
+        <div v-if="code" class="now"><p class="quiet">{{ address?.trust ? '3. ' : '' }}The code for <b>{{ code.name }}</b></p><p class="digits" :class="{ long: code.digits.length > 9 }">{{ code.digits }}</p><p class="quiet small">works once, for {{ left(code.left) }} more. <button class="link" type="button" @click="cancel(code.id)">Close it</button></p></div>
         <p v-else class="quiet">Make a code, open the address on the device, type the code in. The code is in no picture and no address: only who sees this screen has it.</p>
+        <p v-if="share.guessing" class="caution" role="status"><b>Somebody on this network guesses at codes.</b> Short codes that were open are closed. Codes made now have twelve digits, which nobody finds in five minutes; make a new one and go on.</p>
         <p v-if="share.caution" class="caution"><b>This line is not private.</b> {{ share.caution }}</p>
       </section>
       <section class="list">
@@ -100,7 +101,7 @@ const goAway = () => leave().catch((e) => (error.value = lineOf(e)))
         <p v-if="!share.devices.length" class="quiet">None yet.</p>
         <table v-else>
           <thead><tr><th scope="col">device</th><th scope="col">may</th><th scope="col">for</th><th scope="col">until</th><th scope="col">last heard of</th><th><span class="sr">turn away</span></th></tr></thead>
-          <tbody><tr v-for="d in share.devices" :key="d.id"><th scope="row">{{ d.name }}</th><td>{{ d.rights }}</td><td>{{ jobName(d.job) }}</td><td>{{ time(d.until) }}</td><td>{{ time(d.seen) }}</td><td><button class="link" type="button" :aria-label="`Turn ${d.name} away`" @click="turnAway(d.id)">Turn away</button></td></tr></tbody>
+          <tbody><tr v-for="d in share.devices" :key="d.id"><th scope="row">{{ d.name }}</th><td>{{ d.rights }}</td><td>{{ jobName(d.job) }}</td><td>{{ time(d.until) }}</td><td>{{ time(d.seen) }}</td><td><span v-if="d.gone" class="stop small">Turned away. It could not be written yet, since the disk takes nothing: it is tried again until it is.</span><button v-else class="link" type="button" :aria-label="`Turn ${d.name} away`" @click="turnAway(d.id)">Turn away</button></td></tr></tbody>
         </table>
       </section>
     </template>
@@ -115,7 +116,7 @@ form { display: flex; flex-direction: column; gap: 12px; align-items: flex-start
 input, form select { height: 44px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 16px; color: var(--ink); }
 .line { display: flex; flex-direction: column; gap: 3px; } .cap { font-size: 13px; color: var(--pencil); } .says { min-height: 38px; margin-top: -6px; }
 .code { display: flex; flex-direction: column; gap: 12px; } .steps { display: flex; gap: 28px; flex-wrap: wrap; } figure { margin: 0; } figcaption { font-size: 14px; padding-top: 6px; max-width: 260px; }
-.digits { font-size: 58px; line-height: 1.1; font-weight: 700; letter-spacing: 0.02em; white-space: nowrap; }
+.digits { font-size: 58px; line-height: 1.1; font-weight: 700; letter-spacing: 0.02em; white-space: nowrap; } .digits.long { font-size: 44px; }
 .print { font-size: 15px; line-height: 1.6; word-spacing: 5px; max-width: 420px; padding: 8px 12px; background: var(--sheet); border: 1px solid var(--rule); }
 .caution { padding: 9px 13px; border-left: 4px solid var(--ochre); background: var(--sheet); font-size: 14px; max-width: 620px; }
 .list { grid-column: 1 / 3; } table { width: 100%; border-collapse: collapse; margin-top: 6px; } th, td { text-align: left; padding: 8px 12px 8px 0; border-bottom: 1px solid var(--rule); } thead th { font-size: 13px; font-weight: 400; color: var(--pencil); } tbody th { font-weight: 600; }

@@ -235,6 +235,7 @@ async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done:
     tell(done)
   } catch (e) {
     tell(lineOf(e), true)
+    void refresh().catch(() => {}) // what cannot be undone was passed over: there may be nothing more
   }
 }
 export const undo = () => turn('/api/jobs/{job}/undo', 'Undone.')
