@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"net/http"
 	"time"
 
@@ -21,10 +22,13 @@ type Sender struct {
 	Ago    int64  `json:"ago,omitempty" minimum:"0" maximum:"31536000" doc:"how many seconds ago it was done, where it was kept meanwhile"`
 }
 
+// mostSteps are more than any page of ours makes as one change.
+const mostSteps = 500
+
 // Change is a set of steps to make as one.
 type Change struct {
 	Sender
-	Ops []edit.Op `json:"ops" minItems:"1" maxItems:"500"`
+	Ops []edit.Op `json:"ops" minItems:"1"`
 }
 
 // Turn says whose last change to undo or redo.
@@ -35,6 +39,9 @@ func (s *server) edits(api huma.API) {
 		JobPath
 		Body Change
 	}) (*Body[JobView], error) {
+		if n := len(in.Body.Ops); n > mostSteps {
+			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps), FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
+		}
 		if err := mayMake(ctx)(in.Body.Ops); err != nil {
 			return nil, err
 		}

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"log/slog"
@@ -163,12 +164,12 @@ func (s *server) standing(ctx context.Context, token string, end context.CancelF
 // becomes of writing it down. Where that fails, on a full disk, it is tried until it is written:
 // a program started before that would know the device again.
 func (s *server) turnAway(id string) error {
-	err := s.store.RevokeDevice(id)
-	if errors.Is(err, store.ErrNoDevice) {
-		return err
+	if known, err := s.store.KnowsDevice(id); err != nil || !known {
+		return cmp.Or(err, store.ErrNoDevice)
 	}
 	s.sessions.end(id)
 	s.people.gone(id)
+	err := s.store.RevokeDevice(id)
 	slog.Info("device turned away", "device", id)
 	if err != nil {
 		slog.Error("that a device was turned away is not written yet", "device", id, "why", err)

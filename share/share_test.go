@@ -60,27 +60,42 @@ func TestGuessersAreShutOut(t *testing.T) {
 	assert.NoError(t, err, "nor is anybody for ever")
 }
 
-// From however many addresses one guesses, a code does not outlast ten wrong ones.
-func TestGuessingFromManyAddressesEndsTheCodes(t *testing.T) {
+// From however many addresses one guesses, a short code does not outlast ten wrong ones; those
+// made from then on are long, and stay.
+func TestGuessingFromManyAddressesMakesCodesLonger(t *testing.T) {
 	var c Codes
 	a, b := c.Make(Grant{}, morning), c.Make(Grant{}, morning)
+	assert.Len(t, a.Digits, 8)
 	for i := range WrongInAll - 1 {
 		_, _ = c.Use("00", fmt.Sprint("10.0.0.", i), morning)
 	}
 	assert.Len(t, c.Open(morning), 2)
+	assert.False(t, c.Guessing(morning))
+	assert.Equal(t, 8, c.Digits(morning))
 	_, _ = c.Use("00", "10.0.1.1", morning)
 	assert.Empty(t, c.Open(morning))
+	assert.True(t, c.Guessing(morning))
+	assert.Equal(t, 12, c.Digits(morning))
 	for _, k := range []Code{a, b} {
 		_, err := c.Use(k.Digits, "10.0.2.1", morning)
 		assert.Error(t, err)
 	}
-	k := c.Make(Grant{}, morning)
-	_, err := c.Use(k.Digits, "10.0.2.2", morning)
-	assert.NoError(t, err, "the desk's next code is good")
-	for i := range mostHeard + 10 {
-		_, _ = c.Use("00", fmt.Sprint("f", i), morning)
+	// A flood that does not end keeps nobody out.
+	now := morning
+	for person := range 20 {
+		k := c.Make(Grant{}, now)
+		assert.Len(t, k.Digits, 12)
+		for i := range 600 {
+			_, err := c.Use(fmt.Sprintf("%012d", i), fmt.Sprint("flood", person, ".", i), now)
+			assert.Error(t, err)
+		}
+		now = now.Add(time.Second)
+		_, err := c.Use(k.Digits[:4]+" "+k.Digits[4:8]+" "+k.Digits[8:], fmt.Sprint("10.1.0.", person), now)
+		assert.NoError(t, err, "person %d", person)
 	}
 	assert.LessOrEqual(t, len(c.heard), mostHeard)
+	now = now.Add(ShutOutFor)
+	assert.Len(t, c.Make(Grant{}, now).Digits, 8, "once it is over they are short again")
 }
 
 func TestOnlySoManyCodesAreOpen(t *testing.T) {
@@ -162,6 +177,13 @@ func TestAuthority(t *testing.T) {
 		assert.Error(t, check(host), "it vouches for nothing beyond this machine and local networks: %s", host)
 	}
 
+	for _, host := range []string{"192.168.4.20", "van.local"} {
+		c, err := a.leaf(host)
+		require.NoError(t, err)
+		assert.Contains(t, c.Leaf.Subject.CommonName, " ", "no client takes the common name for a host that the constraints forbid")
+		assert.NotContains(t, c.Leaf.Subject.CommonName, host)
+	}
+
 	// Over the wire, by name and by address.
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
@@ -186,6 +208,16 @@ func TestAuthority(t *testing.T) {
 	assert.NoError(t, dial("127.0.0.1"))
 	assert.NoError(t, dial("van.local"))
 	assert.Error(t, dial("bank.example"))
+	for _, old := range []uint16{tls.TLS_ECDHE_ECDSA_WITH_AES_128_CBC_SHA, tls.TLS_ECDHE_ECDSA_WITH_AES_128_CBC_SHA256, tls.TLS_RSA_WITH_AES_128_GCM_SHA256} {
+		c, err := tls.Dial("tcp", l.Addr().String(), &tls.Config{RootCAs: roots, ServerName: "van.local", MaxVersion: tls.VersionTLS12, CipherSuites: []uint16{old}})
+		if !assert.Error(t, err, tls.CipherSuiteName(old)) {
+			c.Close()
+		}
+	}
+	twelve, err := tls.Dial("tcp", l.Addr().String(), &tls.Config{RootCAs: roots, ServerName: "van.local", MaxVersion: tls.VersionTLS12})
+	require.NoError(t, err)
+	assert.Contains(t, suites, twelve.ConnectionState().CipherSuite)
+	twelve.Close()
 
 	// Renewed before it is over; damaged, it says so.
 	later, err := OpenAuthority(dir, nil, func() time.Time { return time.Now().Add(authorityFor - 24*time.Hour) })

@@ -71,6 +71,13 @@ func (s *Store) Devices() ([]Device, error) {
 	return out, err
 }
 
+// KnowsDevice tells whether a device was ever let in, be it turned away since.
+func (s *Store) KnowsDevice(id string) (bool, error) {
+	var n int64
+	err := s.db.Model(&deviceRow{}).Where("id = ?", id).Count(&n).Error
+	return n > 0, err
+}
+
 // RevokeDevice turns a device away.
 func (s *Store) RevokeDevice(id string) error {
 	return s.change(func(tx *gorm.DB) error {
