@@ -55,7 +55,7 @@ type JobMade struct {
 }
 
 func op(method, path, id, summary string) huma.Operation {
-	return huma.Operation{Method: method, Path: path, OperationID: id, Summary: summary, MaxBodyBytes: maxBody, BodyReadTimeout: 15 * time.Second}
+	return huma.Operation{Method: method, Path: path, OperationID: id, Summary: summary, MaxBodyBytes: maxBody, BodyReadTimeout: slowBody}
 }
 
 func (s *server) jobs(api huma.API) {
