@@ -58,30 +58,32 @@ func otherHost(t *testing.T, n int) *namespace {
 
 // client dials from within the other host: a socket belongs to the namespace it was made in.
 func (s *namespace) client(cfg *tls.Config) *http.Client {
-	dial := func(ctx context.Context, network, addr string) (net.Conn, error) {
-		type made struct {
-			c   net.Conn
-			err error
-		}
-		out := make(chan made, 1)
-		go func() {
-			runtime.LockOSThread() // never unlocked: the thread ends with the goroutine
-			f, err := os.Open(filepath.Join("/var/run/netns", s.name))
-			if err == nil {
-				defer f.Close()
-				err = unix.Setns(int(f.Fd()), unix.CLONE_NEWNET)
-			}
-			if err != nil {
-				out <- made{nil, err}
-				return
-			}
-			c, err := net.DialTimeout(network, addr, 3*time.Second)
-			out <- made{c, err}
-		}()
-		m := <-out
-		return m.c, m.err
+	return &http.Client{Transport: &http.Transport{DialContext: s.dial, TLSClientConfig: cfg, ForceAttemptHTTP2: true}, Timeout: 30 * time.Second}
+}
+
+// dial opens a line as that host does.
+func (s *namespace) dial(_ context.Context, network, addr string) (net.Conn, error) {
+	type made struct {
+		c   net.Conn
+		err error
 	}
-	return &http.Client{Transport: &http.Transport{DialContext: dial, TLSClientConfig: cfg, ForceAttemptHTTP2: true}, Timeout: 30 * time.Second}
+	out := make(chan made, 1)
+	go func() {
+		runtime.LockOSThread() // never unlocked: the thread ends with the goroutine
+		f, err := os.Open(filepath.Join("/var/run/netns", s.name))
+		if err == nil {
+			defer f.Close()
+			err = unix.Setns(int(f.Fd()), unix.CLONE_NEWNET)
+		}
+		if err != nil {
+			out <- made{nil, err}
+			return
+		}
+		c, err := net.DialTimeout(network, addr, 3*time.Second)
+		out <- made{c, err}
+	}()
+	m := <-out
+	return m.c, m.err
 }
 
 // Two other hosts: a stranger gets nothing, the desk's listener cannot be reached at all,

@@ -28,6 +28,7 @@ type sharedProgram struct {
 	desk, shared string
 	db           string
 	args         []string
+	mounted      string // a command that gives it a disk of its own first
 	mu           sync.Mutex
 	said         bytes.Buffer
 }
@@ -49,6 +50,9 @@ func share(t *testing.T, at string, more ...string) *sharedProgram {
 func (p *sharedProgram) start(command, desk string) {
 	p.t.Helper()
 	p.cmd = exec.Command(built(p.t), append([]string{command, "--addr", desk}, p.args...)...)
+	if p.mounted != "" {
+		p.cmd = exec.Command("unshare", append([]string{"--mount", "sh", "-c", p.mounted + ` && exec "$0" "$@"`}, p.cmd.Args...)...)
+	}
 	out, err := p.cmd.StdoutPipe()
 	require.NoError(p.t, err)
 	p.cmd.Stderr = writer(p.write)

@@ -33,8 +33,13 @@ func refused(t *testing.T, p *sharedProgram, by *http.Client, at string) {
 			require.NoError(t, err)
 			res.Body.Close()
 			want := []int{401, 403}
-			if r[1] == "/api/pair" {
+			if r[1] == "/api/pair" && r[0] == "POST" {
 				want = []int{403, 429} // the way in, with a wrong code
+			}
+			if r[1] == "/api/pair" && r[0] == "GET" { // how many digits to type
+				want = []int{200}
+				assert.Contains(t, string(b), `{"digits":`)
+				assert.Less(t, len(b), 16)
 			}
 			assert.Contains(t, want, res.StatusCode, "%v: %s", r, b)
 			assert.NotContains(t, string(b), "Waiting Hall")

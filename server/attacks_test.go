@@ -151,7 +151,7 @@ func TestADeviceForOneJobLearnsOfNoOther(t *testing.T) {
 	desk, out := httptest.NewServer(p.Desk), httptest.NewServer(p.Shared)
 	t.Cleanup(desk.Close)
 	t.Cleanup(out.Close)
-	h := &house{&client{t, desk.URL}, &client{t, out.URL}, id, s}
+	h := &house{&client{t, desk.URL}, &client{t, out.URL}, id, s, nil}
 	secret, err := s.Create(job.Starter("Harbour Bank", "in"))
 	require.NoError(t, err)
 	j, _, err := s.Job(secret)

@@ -115,32 +115,23 @@ var loopback = []string{"localhost", "127.0.0.1", "::1"}
 func atDesk(_ *http.Request, host string) bool { return slices.Contains(loopback, host) }
 
 // onNetwork are the names of the shared listener: the machine's own, and the very address
-// that the connection came in by, since a laptop changes networks; with the port that it came
-// in by, since codes are printed with what stands there.
+// that the connection came in by, since a laptop changes networks.
 func onNetwork(names []string) func(r *http.Request, host string) bool {
 	return func(r *http.Request, host string) bool {
-		at, ok := r.Context().Value(http.LocalAddrContextKey).(*net.TCPAddr)
-		if !ok || portOf(r) != at.Port {
-			return false
+		if slices.Contains(names, host) {
+			return true
 		}
-		return slices.Contains(names, host) || at.IP.String() == host || at.IP.IsLoopback() && slices.Contains(loopback, host)
+		at, ok := r.Context().Value(http.LocalAddrContextKey).(*net.TCPAddr)
+		return ok && (at.IP.String() == host || at.IP.IsLoopback() && slices.Contains(loopback, host))
 	}
 }
 
-// portOf is the port of the address that a request was made to.
-func portOf(r *http.Request) int {
-	_, text, err := net.SplitHostPort(r.Host)
-	if err != nil {
-		if r.TLS != nil {
-			return 443
-		}
-		return 80
-	}
-	n, err := strconv.Atoi(text)
-	if err != nil {
-		return -1
-	}
-	return n
+// itsOwn tells whether a request names the very port that it came in by: codes are printed
+// with no other, whatever a device says or a forwarded line has it say.
+func itsOwn(r *http.Request) bool {
+	_, port, err := net.SplitHostPort(r.Host)
+	at, ok := r.Context().Value(http.LocalAddrContextKey).(*net.TCPAddr)
+	return err == nil && ok && port == strconv.Itoa(at.Port)
 }
 
 type deviceKey struct{}

@@ -51,11 +51,12 @@ const (
 type Program struct{ Desk, Shared, Clear http.Handler }
 
 // New makes the handlers of the whole program.
-func New(c Config) Program {
+func New(c Config) Program { return newServer(c).program(c) }
+
+func (s *server) program(c Config) Program {
 	r := chi.NewRouter()
 	r.Use(middleware.Recoverer)
 	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json", "image/svg+xml"))
-	s := newServer(c)
 	s.api(r, c.Version)
 	app := pages(c.Web)
 	r.NotFound(func(w http.ResponseWriter, q *http.Request) {

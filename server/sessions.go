@@ -129,7 +129,9 @@ func (s *server) device(r *http.Request) (store.Device, error) {
 	ended := s.sessions.ended[d.ID]
 	if !ended {
 		s.sessions.known[token] = known
-		s.sessions.base = baseOf(r.TLS != nil, r.Host)
+		if itsOwn(r) {
+			s.sessions.base = baseOf(r.TLS != nil, r.Host)
+		}
 	}
 	s.sessions.mu.Unlock()
 	if ended {

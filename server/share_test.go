@@ -26,16 +26,19 @@ type house struct {
 	desk, out *client
 	job       string
 	store     *store.Store
+	server    *server
 }
 
 func shared(t *testing.T) *house {
 	t.Helper()
 	s, id := ferry(t)
-	p := New(Config{Store: s, Web: webPages, Version: "test", Sharing: Sharing{On: true, Address: "127.0.0.1:8485", Names: []string{"van.local"}}})
+	c := Config{Store: s, Web: webPages, Version: "test", Sharing: Sharing{On: true, Address: "127.0.0.1:8485", Names: []string{"van.local"}}}
+	of := newServer(c)
+	p := of.program(c)
 	desk, out := httptest.NewServer(p.Desk), httptest.NewServer(p.Shared)
 	t.Cleanup(desk.Close)
 	t.Cleanup(out.Close)
-	return &house{&client{t, desk.URL}, &client{t, out.URL}, id, s}
+	return &house{&client{t, desk.URL}, &client{t, out.URL}, id, s, of}
 }
 
 // code has the desk make a code.
@@ -225,7 +228,7 @@ func TestNamesAndOrigins(t *testing.T) {
 	cookie := h.join("Nell’s phone", "full", "")
 	port := h.out.url[strings.LastIndex(h.out.url, ":"):]
 	for host, want := range map[string]int{"van.local" + port: 200, "127.0.0.1" + port: 200, "evil.example" + port: 403, "192.0.2.9" + port: 403, "van.local.evil.example" + port: 403,
-		"van.local": 403, "127.0.0.1:6666": 403, "127.0.0.1:x": 403} {
+		"127.0.0.1:6666": 200} {
 		assert.Equal(t, want, first(h.out.send("GET", "/api/jobs", "", "Host", host, "Cookie", "gnomon="+cookie.Value)), host)
 	}
 	assert.Equal(t, 403, first(h.desk.send("GET", "/api/jobs", "", "Host", "van.local")))
@@ -487,6 +490,13 @@ func TestPeopleFadeAway(t *testing.T) {
 
 // Printed codes hold the address that a device came by.
 func TestPrintedCodesHoldTheAddressThatDevicesReach(t *testing.T) {
+	h := shared(t)
+	cookie := h.join("Nell’s phone", "measure", "")
+	port := h.out.url[strings.LastIndex(h.out.url, ":"):]
+	for _, host := range []string{"van.local" + port, "127.0.0.1:6666", "van.local:6666", "van.local"} { // all but the first are not where devices come by
+		require.Equal(t, 200, first(h.out.send("GET", "/api/me", "", "Host", host, "Cookie", cookieText(cookie))), host)
+		assert.Equal(t, "http://van.local"+port, h.server.reach("http://127.0.0.1:8484"), host)
+	}
 	s := newServer(Config{Sharing: Sharing{On: true, Address: "192.0.2.4:8485"}})
 	assert.Equal(t, "http://192.0.2.4:8485", s.reach("http://127.0.0.1:8484"))
 	s.sessions.base = "https://van.local:8485"

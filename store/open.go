@@ -96,7 +96,7 @@ func upgraded(path string, migrations fs.FS) (*Store, error) {
 	}
 	p, has, know, err := s.versions(migrations)
 	if err == nil && has > 0 && has < know {
-		copyTo := fmt.Sprintf("%s.schema%d-%s.bak", path, has, s.now().Format("20060102T150405"))
+		copyTo := fmt.Sprintf("%s.schema%d-%s.bak", path, has, s.now().Format("20060102T150405.000000"))
 		if err = s.copyTo(copyTo); err != nil {
 			err = fmt.Errorf("database %s is older and could not be copied before the upgrade: %w", path, err)
 		}
