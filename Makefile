@@ -71,7 +71,8 @@ closing:
 
 # Makes the figures of docs/faults.md again: ten minutes or so.
 faults: chromium build
-	$(GO) test -count=1 -timeout 60m -v ./e2e -binary $(CURDIR)/$(BIN) -run 'TestKilledWhileOthersWrite|TestCutOffWhileMarking|TestManyDevices' -kills 200 -cutoffs 200 -edits 60s
+	$(GO) test -count=1 -timeout 60m -v ./e2e -binary $(CURDIR)/$(BIN) -run 'TestKilledWhileOthersWrite|TestCutOffWhileMarking|TestManyDevices|TestAStrangerHoldsLines|TestCostlyWork|TestKeepingByThePage|TestKilledUpgrade|TestAFullDisk' -kills 200 -cutoffs 200 -edits 60s -drip 60s -imports 20 -stops 40
+	UNDO_STEPS=10000 $(GO) test -count=1 -timeout 60m -v ./store -run 'TestUndoToTheStart|TestTwoUndoToTheStart|TestUndoTakesNothingFromOthers|TestNoBackupOfADamagedDatabase'
 
 # Plans mutated job files for ten minutes and tells of the slowest.
 mutate:

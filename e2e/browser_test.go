@@ -48,14 +48,22 @@ func built(t *testing.T) string {
 // run starts the program on a free port and waits for its address.
 func run(t *testing.T, args ...string) *program {
 	t.Helper()
-	cmd := exec.Command(built(t), append(args, "--addr", "127.0.0.1:0")...)
+	return start(t, exec.Command(built(t), append(args, "--addr", "127.0.0.1:0")...))
+}
+
+// start runs a command that becomes the program, and waits for the address that it prints.
+func start(t *testing.T, cmd *exec.Cmd) *program {
+	t.Helper()
 	out, err := cmd.StdoutPipe()
 	require.NoError(t, err)
 	cmd.Stderr = os.Stderr
 	require.NoError(t, cmd.Start())
-	line, err := bufio.NewReader(out).ReadString('\n')
-	require.NoError(t, err)
-	go io.Copy(io.Discard, out)
+	lines, line := bufio.NewReader(out), ""
+	for !strings.Contains(line, "http") {
+		line, err = lines.ReadString('\n')
+		require.NoError(t, err)
+	}
+	go io.Copy(io.Discard, lines)
 	page := strings.TrimSpace(line[strings.Index(line, "http"):])
 	p := &program{cmd: cmd, page: page, addr: "http://" + strings.SplitN(strings.TrimPrefix(page, "http://"), "/", 2)[0]}
 	t.Cleanup(p.stop)

@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"fmt"
+	"net/http"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -191,4 +193,37 @@ func TestNothingComesFromElsewhere(t *testing.T) {
 			require.True(t, strings.HasPrefix(u, p.addr) || strings.HasPrefix(u, "data:"), u)
 		}
 	}
+}
+
+// A room that somebody else has measured in is not undone: it says why, and the next undo goes on
+// to the change before.
+func TestUndoSaysWhatHindersIt(t *testing.T) {
+	p := demo(t)
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/measure")
+	b.see("8 of 8 walls")
+	b.press(kb.Enter)
+	b.enter("Wall 1", "21'")
+	b.until("document.querySelector('.band .len')?.innerText === '21′'")
+	b.newRoom("Larder", 4)
+	var j struct {
+		Rooms []struct {
+			Title string
+			Walls []struct{ ID string }
+		}
+	}
+	require.NoError(t, getJSON(p.addr+"/api/jobs/ferry-house", &j))
+	room := j.Rooms[len(j.Rooms)-1]
+	require.Equal(t, "Larder", room.Title)
+	res, err := http.Post(p.addr+"/api/jobs/ferry-house/changes", "application/json", strings.NewReader(fmt.Sprintf(`{"client":"other","ops":[{"do":"add","kind":"length","in":%q,"id":"x1","value":{"id":"","length":"8'"}}]}`, room.Walls[0].ID)))
+	require.NoError(t, err)
+	res.Body.Close()
+	require.Equal(t, 200, res.StatusCode)
+	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
+	b.chord(input.ModifierCtrl, "z")
+	b.see("Larder stays: since it was added, 1 length was added by the desk")
+	b.chord(input.ModifierCtrl, "z")
+	b.see("Undone.")
+	require.NoError(t, getJSON(p.addr+"/api/jobs/ferry-house", &j))
+	assert.Equal(t, "Larder", j.Rooms[len(j.Rooms)-1].Title)
 }

@@ -17,6 +17,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -238,4 +239,29 @@ func TestAFullDisk(t *testing.T) {
 		devices.Devices = nil
 		return getJSON(p.desk+"/api/share", &devices) == nil && len(devices.Devices) == 1
 	})
+}
+
+// A database on a medium that takes no writing is read, printed and exported, and says so.
+func TestAFileThatCannotBeWritten(t *testing.T) {
+	dir := t.TempDir()
+	if err := exec.Command("unshare", "--mount", "sh", "-c", "mount -t tmpfs none "+dir).Run(); err != nil {
+		t.Skip("nothing can be mounted here: ", err)
+	}
+	db := filepath.Join(dir, "g.db")
+	p := run(t, "demo", "--db", db)
+	p.stop()
+	p = start(t, exec.Command("unshare", "--mount", "sh", "-c", "mount --bind "+dir+" "+dir+" && mount -o remount,ro,bind "+dir+` && exec "$0" "$@"`, built(t), "serve", "--addr", "127.0.0.1:0", "--db", db))
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/measure")
+	b.see("This database can only be read")
+	b.see("8 of 8 walls")
+	b.press(kb.Enter)
+	b.enter("Wall 1", "21'")
+	b.see("start Gnomon on a copy that can be written")
+	for _, path := range []string{"/file", "/cutlist.csv", "/labels.pdf"} {
+		res, err := http.Get(p.addr + "/api/jobs/ferry-house" + path)
+		require.NoError(t, err)
+		res.Body.Close()
+		assert.Equal(t, 200, res.StatusCode, path)
+	}
 }

@@ -109,7 +109,7 @@ func asProblem(err error) error {
 			FieldProblem{Field: "disk", Message: "is full", Remedy: "Make room on that disk and do it again; nothing needs to be started anew."})
 	case errors.Is(err, store.ErrReading):
 		return problem(http.StatusForbidden, "This database can only be read: its file cannot be written. What is in it can be printed and exported.",
-			FieldProblem{Field: "database", Message: "is only read", Remedy: "Start Gnomon on a copy that can be written: gnomon restore FILE --db NEW, then gnomon serve --db NEW."})
+			FieldProblem{Field: "database", Message: "this database can only be read", Remedy: "At the desk, start Gnomon on a copy that can be written."})
 	case errors.Is(err, context.Canceled):
 		return problem(http.StatusServiceUnavailable, "Whoever asked for this has gone.", FieldProblem{Field: "request", Message: "was ended", Remedy: "Ask again."})
 	case errors.As(err, &since):

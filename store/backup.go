@@ -182,7 +182,7 @@ func readable(path string) (*Store, error) {
 	} else if at.IsDir() {
 		return nil, &Unusable{path, "it is a folder"}
 	}
-	s, err := connect(path, toRead)
+	s, err := dial(path, toRead)
 	if err == nil {
 		var n int
 		if err = s.db.Raw("SELECT count(*) FROM sqlite_master").Scan(&n).Error; err == nil {
@@ -191,9 +191,6 @@ func readable(path string) (*Store, error) {
 		s.sql.Close()
 	}
 	if c := codeOf(err); c != codeCantOpen && c != codeReadOnly {
-		if c == 0 {
-			return nil, err
-		}
 		return nil, unopened(path, err)
 	}
 	dir, err := os.MkdirTemp("", "gnomon-*") // 0700

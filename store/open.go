@@ -122,8 +122,16 @@ const (
 	toRead = "&mode=ro&_pragma=busy_timeout(10000)"
 )
 
-// connect opens a file as it is.
+// connect opens a file as it is, or says in words why it cannot be.
 func connect(path, how string) (*Store, error) {
+	s, err := dial(path, how)
+	if err != nil {
+		return nil, unopened(path, err)
+	}
+	return s, nil
+}
+
+func dial(path, how string) (*Store, error) {
 	abs, err := filepath.Abs(path)
 	if err != nil {
 		return nil, err
@@ -136,7 +144,7 @@ func connect(path, how string) (*Store, error) {
 	dsn := (&url.URL{Scheme: "file", Path: slashed}).String() + "?" + how[1:]
 	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
 	if err != nil {
-		return nil, unopened(path, err)
+		return nil, err
 	}
 	raw, err := db.DB()
 	if err != nil {
@@ -147,7 +155,7 @@ func connect(path, how string) (*Store, error) {
 		raw.SetMaxOpenConns(1)
 		if _, err := raw.Exec("BEGIN EXCLUSIVE; COMMIT"); err != nil {
 			raw.Close()
-			return nil, unopened(path, err)
+			return nil, err
 		}
 	}
 	return s, nil

@@ -164,6 +164,6 @@ input.hidden { color: transparent; }
 .typeset, .suffix { position: absolute; left: 13px; top: 0; height: 40px; display: flex; align-items: center; pointer-events: none; font-weight: 600; font-size: 16px; white-space: nowrap; }
 .suffix { left: auto; right: 12px; color: var(--pencil); font-weight: 400; }
 .big .typeset { height: 52px; font-size: 28px; }
-.error { font-size: 13px; line-height: 1.3; color: var(--brick); max-width: 320px; }
+.error { font-size: 13px; line-height: 1.3; color: var(--brick); width: max-content; max-width: 320px; white-space: normal; position: relative; z-index: 2; background: var(--sheet); }
 @media (max-width: 860px) { input, .typeset, .suffix { height: 48px; } .big input, .big .typeset { height: 56px; } }
 </style>

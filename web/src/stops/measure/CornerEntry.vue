@@ -28,10 +28,10 @@ defineExpose({ focus: () => field.value?.focus() })
 </template>
 
 <style scoped>
-.corner { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-end; max-width: 392px; }
+.corner { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-start; max-width: 392px; }
 .corner :deep(.entry.big) { width: 106px; }
-.more { width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
-.side { display: flex; flex-direction: column; gap: 3px; }
+.more { margin-top: 21px; width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
+.side { margin-top: 12px; display: flex; flex-direction: column; gap: 3px; }
 .line { display: flex; align-items: center; gap: 6px; } .cap { font-size: 13px; color: var(--pencil); width: 38px; }
 .side .el-segmented, .side :deep(.el-segmented__item) { min-height: 28px; }
 .under { flex-basis: 100%; margin: -2px 0 0; }

@@ -33,13 +33,13 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 </template>
 
 <style scoped>
-.length { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-end; max-width: 372px; }
+.length { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-start; max-width: 372px; }
 .length :deep(.entry.big) { width: 168px; }
-.more { width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
-.side { display: flex; flex-direction: column; gap: 3px; }
+.more { margin-top: 21px; width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
+.side { display: flex; flex-direction: column; gap: 1px; }
 .side label { font-size: 13px; color: var(--pencil); display: flex; gap: 4px; align-items: center; justify-content: space-between; }
 select { width: 122px; height: 24px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 13px; color: var(--ink); }
-.burn { border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; padding: 2px 8px; min-height: 26px; cursor: pointer; color: var(--pencil); }
+.burn { border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; padding: 0 8px; min-height: 24px; cursor: pointer; color: var(--pencil); }
 .burn[aria-pressed='true'] { background: var(--ink); color: #fff; border-color: var(--ink); }
 .sees { flex-basis: 100%; margin: -2px 0 0; }
 @media (max-width: 860px) { .more { width: 44px; height: 56px; } select, .burn { min-height: 44px; } }
