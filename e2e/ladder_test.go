@@ -241,7 +241,7 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	assert.Contains(t, kept.Hand[0].Why, `1/32" off`)
 	desk.goTo(p.desk + "/jobs/ferry-house/saw?room=galley")
 	desk.see("3 of 14 cuts made")
-	desk.see("Saw tablet")
+	desk.until("document.querySelector('.people')?.innerText.includes('Saw tablet')")
 
 	// The piece on the tablet is held for it; the desk may take it over.
 	held := js[string](saw, "document.querySelector('.saw h2 .piece').innerText")
