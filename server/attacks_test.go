@@ -251,6 +251,47 @@ func hurry(t *testing.T) {
 	t.Cleanup(func() { slowBody = was })
 }
 
+// With the least rights nobody makes a job larger in a day than a day's measuring does, however
+// it is cut up; an undo that has to wait is not given up.
+func TestADaysWorkIsBounded(t *testing.T) {
+	h := shared(t)
+	measure := h.join("Nell’s phone", "measure", "")
+	at := "/api/jobs/" + h.job
+	room := func(n int) string {
+		var walls []string
+		for w := range 60 {
+			walls = append(walls, fmt.Sprintf(`{"id":"x%dw%d","lengths":[{"id":"x%dw%da","length":"100"},{"id":"x%dw%db","length":"100.5"}]}`, n, w, n, w, n, w))
+		}
+		return step(fmt.Sprintf(`{"do":"add","kind":"room","id":"x%d","value":{"id":"","name":"x%d","walls":[%s]}}`, n, n, strings.Join(walls, ",")))
+	}
+	status, _ := h.told(measure, "POST", at+"/changes", step(`{"do":"set","kind":"room","id":"galley","field":"storey","value":"Low"}`))
+	require.Equal(t, 200, status)
+	n, says := 0, ""
+	for ; n < 100; n++ {
+		if status, says = h.told(measure, "POST", at+"/changes", room(n)); status != 200 {
+			break
+		}
+	}
+	assert.Equal(t, 429, status)
+	assert.Contains(t, says, "5000 changes in a day")
+	assert.Less(t, n, 30)
+	for range n { // additions of rooms are the desk's to take back
+		status, _ = h.told(measure, "POST", at+"/undo", `{"client":"a"}`)
+		assert.Equal(t, 409, status)
+	}
+	h.server.spent.of[func() string { d, _ := h.store.DeviceOf(share.Hash(measure.Value)); return d.ID }()].n = mostADay
+	status, _ = h.told(measure, "POST", at+"/undo", `{"client":"a"}`)
+	assert.Equal(t, 429, status)
+	var mine *purse
+	for _, p := range h.server.spent.of {
+		mine = p
+	}
+	mine.since = time.Now().Add(-25 * time.Hour)
+	status, says = h.told(measure, "POST", at+"/undo", `{"client":"a"}`)
+	assert.Equal(t, 200, status, "the next day it is there to undo: %s", says)
+	assert.Equal(t, 200, first(h.desk.send("POST", at+"/changes", room(n))), "the desk goes on")
+}
+
 // A body that comes a byte at a time holds its line for the time that a body may take, wherever
 // it is sent and whether or not anybody reads it.
 func TestADripHoldsNoLineForLong(t *testing.T) {

@@ -11,7 +11,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
-	"gnomon/share"
 	"gnomon/store"
 )
 
@@ -42,7 +41,7 @@ func (s *server) edits(api huma.API) {
 		if n := len(in.Body.Ops); n > mostSteps {
 			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps), FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
 		}
-		if err := mayMake(ctx)(in.Body.Ops); err != nil {
+		if err := allowed(ctx, in.Body.Ops); err != nil {
 			return nil, err
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
@@ -73,21 +72,19 @@ func (s *server) clientOf(ctx context.Context, client string) string {
 }
 
 func (s *server) by(ctx context.Context, from Sender) store.By {
-	return store.By{Client: s.clientOf(ctx, from.Client), Once: from.Once, May: mayMake(ctx)}
-}
-
-// mayMake holds steps against the rights of who makes a request.
-func mayMake(ctx context.Context) func([]edit.Op) error {
-	return func(ops []edit.Op) error {
-		if d := deviceOf(ctx); d != nil {
-			return allowed(share.Rights(d.Rights), ops)
+	return store.By{Client: s.clientOf(ctx, from.Client), Once: from.Once, May: func(ops []edit.Op) error {
+		if err := allowed(ctx, ops); err != nil {
+			return err
 		}
-		return nil
-	}
+		return s.spend(ctx, ops)
+	}}
 }
 
 // do makes steps as one change, and puts on facts when they were made and by whom.
 func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) (*Body[JobView], error) {
+	if err := s.spend(ctx, ops); err != nil {
+		return nil, asProblem(err)
+	}
 	at := when(time.Now().Add(-time.Duration(from.Ago) * time.Second))
 	for i := range ops {
 		stamp(&ops[i], at, nameOf(ctx))

@@ -36,6 +36,7 @@ type server struct {
 	codes    *share.Codes
 	sessions *sessions
 	line     *line
+	spent    spent
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -79,7 +80,7 @@ func (s *server) program(c Config) Program {
 
 func newServer(c Config) *server {
 	h := newHub()
-	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions(), line: newLine()}
+	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions(), line: newLine(), spent: spent{of: map[string]*purse{}}}
 }
 
 // API puts the API's routes on a router and gives their description.

@@ -3,9 +3,10 @@
 // makes the line private. It knows neither HTTP nor the database; the time comes from
 // its caller.
 //
-// A code is eight digits that hold for five minutes and for one device. Ten wrong ones
-// from anywhere end every code that is open, five from one address shut that address out
-// for ten minutes: whoever guesses at a code that was just made is right once in ten
-// million tries at best. What a device is known by afterwards is 32 random bytes, of
+// A code is eight digits that hold for five minutes and for one device. Five wrong ones from
+// one address shut that address out for ten minutes. Ten from anywhere end every short code
+// that is open, and until ten minutes after the last wrong one codes are twelve digits: a
+// guesser at a thousand addresses is right once in millions of codes, and keeps nobody
+// out. What a device is known by afterwards is 32 random bytes, of
 // which only the SHA-256 is kept.
 package share

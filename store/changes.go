@@ -95,7 +95,11 @@ func (s *Store) again(id string, by By, from, kind, to string) (Result, error) {
 			return "", "", nil, err
 		}
 		if err := by.may(ops); err != nil {
-			return "", "", nil, &mayNot{err}
+			var later *Later
+			if !errors.As(err, &later) {
+				err = &mayNot{err}
+			}
+			return "", "", nil, err
 		}
 		return kind, to, ops, tx.Model(&last).Update("state", spent).Error
 	})

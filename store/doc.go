@@ -3,5 +3,7 @@
 //
 // A change is one transaction: the job is read, the steps of package edit are
 // applied to it, the rows that differ are written, and the steps are logged
-// with those that undo them. What is acknowledged is on disk.
+// with those that undo them. What is acknowledged is on disk. An undo is made of the step
+// that was logged with the change, held against the rights of who undoes and against what
+// others have put in since; one that cannot be made is given up, and the next goes on.
 package store

@@ -29,10 +29,16 @@ func (e *PassedOver) Error() string {
 
 func (e *PassedOver) Unwrap() error { return e.Why }
 
-// mayNot is a step that who makes it has no right to.
+// mayNot is a step that who makes it has no right to, now or later.
 type mayNot struct{ error }
 
 func (e *mayNot) Unwrap() error { return e.error }
+
+// Later is a refusal that will not be one for ever: what it refuses is not given up.
+type Later struct{ Why error }
+
+func (e *Later) Error() string { return e.Why.Error() }
+func (e *Later) Unwrap() error { return e.Why }
 
 // hinders tells whether an error will be there at every other try too: it comes from what
 // the job holds or from who asks, not from the disk.

@@ -264,8 +264,11 @@ func TestUndoTakesNothingFromOthers(t *testing.T) {
 				}
 			}
 			for name, v := range after {
-				if before[name] != v {
-					last[name] = i
+				if before[name] == v {
+					continue
+				}
+				if last[name] = i; k >= 5 { // undone, it is the value of whoever gave it before
+					delete(last, name)
 				}
 			}
 		}

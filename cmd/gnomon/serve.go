@@ -117,15 +117,16 @@ func cmdServe(args []string, out io.Writer) error {
 	return serve(s, *addr, sh, "/", nil, out)
 }
 
-// heapAim is what the heap is kept to where it can be: it serves from small machines too.
-// It is no bound: what is needed is taken.
-const heapAim = 64 << 20
+// heapOver is how much, in percent of what is in use, the heap grows before it is swept: it
+// serves from small machines too. An aim in bytes would have it sweep without end once a large
+// job needs more than that.
+const heapOver = 50
 
 func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []instrument.Source, out io.Writer) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	if os.Getenv("GOMEMLIMIT") == "" {
-		debug.SetMemoryLimit(heapAim)
+	if os.Getenv("GOGC") == "" {
+		debug.SetGCPercent(heapOver)
 	}
 	program := func(sh server.Sharing) server.Program {
 		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
