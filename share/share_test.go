@@ -230,3 +230,44 @@ func TestAuthority(t *testing.T) {
 	_, err = OpenAuthority(dir, nil, time.Now)
 	assert.ErrorContains(t, err, "cannot be read")
 }
+
+// Every step against every right: what a step adds is judged with all that stands inside it,
+// however deep and however its fields are written.
+func TestEveryRightAgainstEveryStep(t *testing.T) {
+	kinds := []string{"wall", "corner", "length", "reading", "opening", "spot", "diagonal", "run", "override", "test"}
+	fields := map[string][]string{"wall": {"walls", "Walls", "WALL"}, "corner": {"corners", "corner"}, "length": {"lengths"}, "reading": {"readings", "ReadingS"}, "opening": {"openings"}, "spot": {"spots"},
+		"diagonal": {"diagonals"}, "run": {"runs", "Runs", "RUNS"}, "override": {"overrides", "OVERRIDES"}, "test": {"tests"}}
+	outer := []string{"room", "wall", "saw", "moulding", "run", "opening", "faces", "copy", "layout", "hand", "length", "reading"}
+	wraps := []string{`{%q:[{}]}`, `{"walls":[{%q:[{}]}]}`, `{"wall":{%q:[{"id":"x"}]}}`, `{"x":{"y":[{%q:[{}]}]}}`, `{%q:[null]}`}
+	pairs, refused := 0, 0
+	for _, r := range []Rights{Measure, Saw, Full} {
+		may := func(kind string) bool { return r.May(edit.Op{Do: edit.Add, Kind: kind}) }
+		for _, out := range outer {
+			for _, in := range kinds {
+				for _, field := range fields[in] {
+					for _, wrap := range wraps {
+						v := fmt.Sprintf(wrap, field)
+						if strings.ToLower(field) == in {
+							v = strings.ReplaceAll(strings.ReplaceAll(v, `[{}]`, `{}`), `[null]`, `{}`)
+							v = strings.ReplaceAll(v, `[{"id":"x"}]`, `{"id":"x"}`)
+						}
+						if out == "faces" {
+							v = `[{"value":` + v + `}]`
+						}
+						want := may(out) && may(in)
+						if strings.Contains(wrap, `"wall`) {
+							want = want && may("wall")
+						}
+						got := r.May(edit.Op{Do: edit.Add, Kind: out, Value: json.RawMessage(v)})
+						assert.Equal(t, want, got, "%s adds a %s holding %s", r, out, v)
+						pairs++
+						if !got {
+							refused++
+						}
+					}
+				}
+			}
+		}
+	}
+	t.Logf("%d steps asked, %d refused", pairs, refused)
+}
