@@ -188,9 +188,9 @@ func (a *Authority) leaf(host string) (*tls.Certificate, error) {
 	if err != nil {
 		return nil, err
 	}
-	// The common name is no host: some clients hold one that looks like a host against the
-	// constraints on names, an address too, and refuse it.
-	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{CommonName: "Gnomon at the desk"}, NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
+	// There is no common name: some clients hold one against the constraints on hosts' names,
+	// whether it is an address or a sentence, and refuse a certificate for an address.
+	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{Organization: []string{"Gnomon, local"}, OrganizationalUnit: []string{host}}, NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
 		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}}
 	if ip := net.ParseIP(host); ip != nil {
 		t.IPAddresses = []net.IP{ip}

@@ -300,7 +300,7 @@ func withStore(db string, f func(*store.Store) error) error {
 		return err
 	}
 	defer s.Close()
-	return f(s)
+	return usable(f(s))
 }
 
 // cmdOpenAPI prints the description of the API, from which the browser's types
