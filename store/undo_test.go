@@ -95,6 +95,19 @@ func (p *person) step(j job.Job) []edit.Op {
 		{{Do: edit.Remove, Kind: "override", ID: override.ID}},
 		{{Do: edit.Move, Kind: "wall", ID: wall.ID}},
 		{{Do: edit.Move, Kind: "room", ID: room.ID}},
+		{add("saw", "", `{"mitre_left":50,"mitre_right":50,"bevel_left":45,"bevel_right":0}`)},
+		{{Do: edit.Remove, Kind: "saw", ID: pick(p.rng, j.Saws, job.Saw{ID: "none"}).ID}},
+		{add("test", "", `{"id":"","way":"gap","dialled":45,"gap":"1/64","open":"toe","width":"7 1/4"}`)},
+		{add("sundry", "", `{"id":"","by":"joint","price":3,"lasts":10}`)},
+		{{Do: edit.Remove, Kind: "sundry", ID: pick(p.rng, j.Prices.Sundries, job.Sundry{ID: "none"}).ID}},
+		{{Do: edit.Add, Kind: "layout", ID: moulding.ID, Value: json.RawMessage(`{"moulding":"","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"` + inches + `\""}]}]}`)}},
+		{{Do: edit.Remove, Kind: "layout", ID: moulding.ID}},
+		{set("prices", "", "cope", inches), set("cutting", "", "keep", inches)},
+		{set("tools", "", "tape", "1/16"), set("stick", moulding.ID+"/0", "price", inches)},
+		{set("corner", corner.ID, "kind", pick(p.rng, []string{"inside", "outside"}, ""))},
+	}
+	if n := len(room.Corners); n > 2 {
+		all = append(all, []edit.Op{add("diagonal", room.ID, fmt.Sprintf(`{"id":"","from":%q,"to":%q,"length":"150"}`, room.Corners[0].ID, room.Corners[n-2].ID))})
 	}
 	if len(j.Rooms) > 6 { // no bigger than can be worked on quickly
 		all = append(all, []edit.Op{{Do: edit.Remove, Kind: "room", ID: room.ID}}, []edit.Op{{Do: edit.Remove, Kind: "room", ID: room.ID}})
