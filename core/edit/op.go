@@ -3,6 +3,7 @@ package edit
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -61,7 +62,8 @@ func Apply(j job.Job, op Op) (job.Job, Op, error) {
 
 // ApplyAll makes several steps as one: all or none. The inverse steps come in
 // the order in which they must be made. The job is checked when all are made: between
-// two steps it need not be one that could be kept.
+// two steps it need not be one that could be kept. What leads over such a
+// job may be such that it cannot be undone; that is refused then like every other step.
 func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 	next := j.Clone()
 	inverse := make([]Op, len(ops))
@@ -74,6 +76,9 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 			return j, nil, err
 		}
 		next.Normalise()
+		if slices.ContainsFunc(next.Rooms, func(r job.Room) bool { return len(r.Walls) != len(r.Corners) }) {
+			return j, nil, next.Check() // no step is made in such a room
+		}
 		switch {
 		case inv.Do == Remove:
 			inv.Unit = next.Unit

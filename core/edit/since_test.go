@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"gnomon/core/job"
 )
@@ -126,4 +127,39 @@ func TestWhatAStepHolds(t *testing.T) {
 	assert.ElementsMatch(t, []string{"add faces", "add wall", "add opening"}, kinds(Op{Do: Add, Kind: "faces", Value: json.RawMessage(`[{"do":"add","value":{"openings":[{}]}}]`)}))
 	assert.Equal(t, []string{"add walls", "add wall"}, kinds(Op{Do: Add, Kind: "walls", Value: json.RawMessage(`"11, 9"`)}))
 	assert.Equal(t, []string{"remove room"}, kinds(Op{Do: Remove, Kind: "room"}))
+}
+
+// Between the steps of one change the job may be one that could not be kept: whatever the steps
+// are, they end in a job that can, or in an error, with the job given as it was.
+func TestStepsOverACrookedJob(t *testing.T) {
+	crooked := []string{`{"walls":[{"id":"x1"},{"id":"x2"},{"id":"x3"}],"corners":[{"id":"y1"}]}`, `{"closed":true,"walls":[{"id":"x1"}],"corners":[{"id":"y1"},{"id":"y2"}]}`, `{"walls":[],"corners":[{"id":"y1"}],"openings":[{"id":"o9","wall":"none","from":"1","width":"3"}]}`,
+		`{"walls":[{"id":"x1"},{"id":"x1"}],"runs":[{"id":"k9","moulding":"none","first":"x9","on":"k9"}]}`, `{"walls":[{"id":"w1"}],"diagonals":[{"id":"d9","from":"a","to":"b","length":"1"}]}`}
+	rapid.Check(t, func(t *rapid.T) {
+		j := shed(t)
+		before := asText(j)
+		var ops []Op
+		for n := range rapid.IntRange(2, 7).Draw(t, "steps") {
+			switch rapid.IntRange(0, 5).Draw(t, "what") {
+			case 0:
+				ops = append(ops, Op{Do: Add, Kind: "room", ID: fmt.Sprintf("q%d", n), Value: json.RawMessage(rapid.SampledFrom(crooked).Draw(t, "room"))})
+			case 1:
+				id := rapid.SampledFrom([]string{"x1", "x2", "x3", "w1"}).Draw(t, "wall")
+				ops = append(ops, rapid.SampledFrom([]Op{{Do: Remove, Kind: "wall", ID: id}, {Do: Move, Kind: "wall", ID: id, After: "x2"}, {Do: Add, Kind: "wall", In: "q0", ID: id}, {Do: Remove, Kind: "room", ID: "q0"},
+					{Do: Remove, Kind: "walls", Value: json.RawMessage(`["x1","x2"]`)}, {Do: Add, Kind: "copy", ID: "cc", Value: json.RawMessage(`{"of":"q0","mirror":true}`)}, {Do: Remove, Kind: "moulding", ID: "b2"}}).Draw(t, "op"))
+			default:
+				ops = append(ops, drawOp(t, j, n))
+			}
+		}
+		next, inverse, err := ApplyAll(j, ops)
+		require.Equal(t, before, asText(j), "what was given stays")
+		if err != nil {
+			return
+		}
+		require.NoError(t, next.Check())
+		after := asText(next)
+		if back, _, err := ApplyAll(next, inverse); err == nil {
+			require.Equal(t, len(j.Rooms), len(back.Rooms))
+		}
+		require.Equal(t, after, asText(next))
+	})
 }
