@@ -167,6 +167,12 @@ func TestBackupAndRestore(t *testing.T) {
 	assert.Empty(t, r.Kept)
 	_, err = Restore(filepath.Join(dir, "nothing.db"), path)
 	require.ErrorAs(t, err, &unusable)
+	before := bytesOf(t, path)
+	require.NoError(t, os.WriteFile(moved, before[:len(before)/2], 0o600))
+	_, err = Restore(moved, path)
+	var bad *BadBackup
+	require.ErrorAs(t, err, &bad)
+	assert.Equal(t, before, bytesOf(t, path))
 }
 
 // A backup copied by hand over a database whose log still lies beside it: the next start says

@@ -15,7 +15,7 @@ type Restored struct {
 
 // Restore puts a backup in the place of a database. The backup is checked first, job by job;
 // what it replaces is kept beside it under a name of its own, with the log that belongs to it.
-// It is refused with *InUse while a program has the database open, with *Damaged where the
+// It is refused with *InUse while a program has the database open, with *BadBackup where the
 // backup does not read, and nothing is changed then. Killed at any moment it leaves either the
 // old database or the new one under the name.
 func Restore(file, db string) (Restored, error) {
@@ -25,13 +25,20 @@ func Restore(file, db string) (Restored, error) {
 			return out, &Unusable{file, "it is the database itself"}
 		}
 	}
+	bad := func(err error) error {
+		var damaged *Damaged
+		if errors.As(err, &damaged) {
+			return &BadBackup{file, damaged.Why}
+		}
+		return err
+	}
 	backup, err := OpenToRead(file) // an older one is upgraded in a copy, as it will be when it is served
 	if err != nil {
-		return out, err
+		return out, bad(err)
 	}
 	defer backup.Close()
 	if err := backup.whole("integrity_check"); err != nil {
-		return out, err
+		return out, bad(err)
 	}
 	jobs, err := backup.Jobs()
 	if err != nil {
@@ -74,8 +81,10 @@ func (s *Store) putAside(db string) (_ string, err error) {
 	if err := copyFile(db, kept); err != nil {
 		return "", fmt.Errorf("restore: %s cannot be kept: %w", db, err)
 	}
-	if err := copyFile(db+"-wal", kept+"-wal"); err != nil && !errors.Is(err, fs.ErrNotExist) {
-		return "", fmt.Errorf("restore: %s cannot be kept: %w", db, err)
+	if at, err := os.Stat(db + "-wal"); err == nil && at.Size() > 0 {
+		if err := copyFile(db+"-wal", kept+"-wal"); err != nil {
+			return "", fmt.Errorf("restore: %s cannot be kept: %w", db, err)
+		}
 	}
 	if err := nobodyHas(db); err != nil {
 		return "", err

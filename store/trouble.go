@@ -46,6 +46,13 @@ func (e *Damaged) Error() string {
 	return s
 }
 
+// BadBackup is a backup that does not read. Nothing was changed.
+type BadBackup struct{ Path, Why string }
+
+func (e *BadBackup) Error() string {
+	return fmt.Sprintf("the backup %s does not read (%s), and nothing was changed; take another one", e.Path, e.Why)
+}
+
 // InUse is a database that another program has open.
 type InUse struct{ Path string }
 
