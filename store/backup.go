@@ -13,7 +13,7 @@ import (
 // Backup writes a whole, checked copy to a new file, also while others write. The file has its
 // name only once it is whole: a backup that fails or is killed leaves nothing under it.
 func (s *Store) Backup(path string) error {
-	if err := s.whole("integrity_check"); err != nil {
+	if _, err := s.proven(); err != nil {
 		return fmt.Errorf("backup: %w", err)
 	}
 	return s.copyTo(path)
@@ -27,16 +27,6 @@ func BackupFile(db, path string) error {
 		return err
 	}
 	defer s.Close()
-	if has, err := s.has(); err == nil && has < schemaNow() { // whether its jobs read shows once a copy is upgraded
-		c, err := OpenToRead(db)
-		if err != nil {
-			return err
-		}
-		err = c.whole("integrity_check")
-		if err := errors.Join(err, c.Close()); err != nil {
-			return err
-		}
-	}
 	return s.Backup(path)
 }
 
@@ -99,7 +89,7 @@ func (s *Store) same(part string) error {
 		return err
 	}
 	defer c.sql.Close()
-	if err := c.whole("integrity_check"); err != nil {
+	if _, err := c.whole(); err != nil {
 		return err
 	}
 	is, err := c.schema()
@@ -118,44 +108,69 @@ func (s *Store) schema() (string, error) {
 	return out, s.db.Raw("SELECT coalesce(group_concat(name || ': ' || sql, '; '), '') FROM (SELECT name, sql FROM sqlite_master WHERE sql IS NOT NULL ORDER BY name)").Scan(&out).Error
 }
 
-// whole asks SQLite whether every page reads, no key stands for nothing, and, where the
-// schema is this program's, every job reads and could be planned. The error is *Damaged.
-func (s *Store) whole(check string) error {
-	bad := func(why string) error { return &Damaged{s.path, why, copiesOf(s.path)} }
+func (s *Store) damaged(why string) error { return &Damaged{s.path, why, copiesOf(s.path)} }
+
+// reads asks SQLite by one of its checks whether the pages read. The error is *Damaged.
+func (s *Store) reads(check string) error {
 	var said []string
 	if err := s.db.Raw("PRAGMA " + check).Scan(&said).Error; err != nil {
-		return bad(plainSQL(err))
+		return s.damaged(plainSQL(err))
 	}
 	if len(said) == 0 || said[0] != "ok" {
-		return bad(fmt.Sprint(said))
+		return s.damaged(fmt.Sprint(said))
 	}
-	if check != "integrity_check" {
-		return nil
+	return nil
+}
+
+// whole tells whether every page reads, no key stands for nothing, and, where the schema is this
+// program's, every job reads and could be planned; and how many jobs those are. The error is
+// *Damaged.
+func (s *Store) whole() (jobs int, err error) {
+	if err := s.reads("integrity_check"); err != nil {
+		return 0, err
 	}
 	var loose []struct{ Table string }
 	if err := s.db.Raw("PRAGMA foreign_key_check").Scan(&loose).Error; err != nil {
-		return bad(plainSQL(err))
+		return 0, s.damaged(plainSQL(err))
 	}
 	if len(loose) > 0 {
-		return bad("rows of " + loose[0].Table + " belong to nothing")
+		return 0, s.damaged("rows of " + loose[0].Table + " belong to nothing")
 	}
 	has, err := s.has()
 	if err != nil || has == 0 {
-		return bad("its list of upgrades does not read")
+		return 0, s.damaged("its list of upgrades does not read")
 	}
 	if has != schemaNow() {
-		return nil // another schema's rows are not read here
+		return 0, nil // another schema's rows are not read here
 	}
-	jobs, err := s.Jobs()
+	all, err := s.Jobs()
 	if err != nil {
-		return bad(plainSQL(err))
+		return 0, s.damaged(plainSQL(err))
 	}
-	for _, e := range jobs {
+	for _, e := range all {
 		if _, _, err := s.Job(e.ID); err != nil {
-			return bad(fmt.Sprintf("job %q does not read: %s", e.Name, plainSQL(err)))
+			return 0, s.damaged(fmt.Sprintf("job %q does not read: %s", e.Name, plainSQL(err)))
 		}
 	}
-	return nil
+	return len(all), nil
+}
+
+// proven is the same of a file of an older schema too: whether its jobs read shows in a copy
+// that is upgraded.
+func (s *Store) proven() (jobs int, err error) {
+	jobs, err = s.whole()
+	if err != nil {
+		return 0, err
+	}
+	if has, err := s.has(); err != nil || has >= schemaNow() {
+		return jobs, err
+	}
+	c, err := OpenToRead(s.path)
+	if err != nil {
+		return 0, err
+	}
+	jobs, err = c.whole()
+	return jobs, errors.Join(err, c.Close())
 }
 
 // has is the schema that a file has; 0 where it has none.
@@ -211,7 +226,7 @@ func readable(path string) (*Store, error) {
 		os.RemoveAll(dir)
 		return nil, &Unusable{path, plainOS(err)}
 	}
-	s.copied = dir
+	s.path, s.copied = path, dir
 	return s, nil
 }
 

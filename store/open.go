@@ -68,7 +68,7 @@ func open(path string, migrations fs.FS) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := s.whole("quick_check(1)"); err != nil {
+	if err := s.reads("quick_check(1)"); err != nil {
 		s.sql.Close()
 		return nil, err
 	}

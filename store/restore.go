@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -25,31 +26,21 @@ func Restore(file, db string) (Restored, error) {
 			return out, &Unusable{file, "it is the database itself"}
 		}
 	}
-	bad := func(err error) error {
-		var damaged *Damaged
-		if errors.As(err, &damaged) {
-			return &BadBackup{file, damaged.Why}
-		}
-		return err
-	}
-	backup, err := OpenToRead(file) // an older one is upgraded in a copy, as it will be when it is served
-	if err != nil {
-		return out, bad(err)
-	}
-	defer backup.Close()
-	if err := backup.whole("integrity_check"); err != nil {
-		return out, bad(err)
-	}
-	jobs, err := backup.Jobs()
-	if err != nil {
-		return out, err
-	}
-	out.Jobs = len(jobs)
 	src, err := readable(file)
+	if err == nil {
+		defer src.Close()
+		out.Jobs, err = src.proven() // an older one is upgraded in a copy, as it will be when it is served
+	}
+	var damaged *Damaged
+	if errors.As(err, &damaged) {
+		return out, &BadBackup{file, damaged.Why}
+	}
 	if err != nil {
 		return out, err
 	}
-	defer src.Close()
+	if has, err := src.has(); err != nil || has > schemaNow() {
+		return out, cmp.Or(err, error(&Newer{Path: file, Has: has, Know: schemaNow()}))
+	}
 	part, err := src.part(db)
 	if err != nil {
 		return out, fmt.Errorf("restore: %s cannot be written: %w", db, err)

@@ -135,28 +135,42 @@ func holds(r *job.Room, op Op) bool {
 	return ofRoom(r, op) != nil
 }
 
-// unchanged refuses to remove a thing in which more stands than when it was added.
+// unchanged refuses to remove a thing in which more stands than when it was added. Of one that
+// is not there removing it says so.
 func unchanged(j *job.Job, op Op) error {
-	var was, is any
-	now := put(j, op, op.Unit)
-	if json.Unmarshal(op.Was, &was) != nil || len(now) == 0 || json.Unmarshal(now, &is) != nil {
-		return nil // removing it says that it is not there
+	c, ok := sinceWas(op, put(j, op, op.Unit))
+	if !ok || len(c.ids) == 0 {
+		return nil
 	}
-	c := came{unit: op.Unit, added: map[string]int{}, changed: map[string]int{}}
 	thing := "this " + cmp.Or(spoken[op.Kind], op.Kind)
-	if r := j.Room(op.ID); op.Kind == "room" && r != nil {
-		thing = r.Title()
-	}
 	if op.Kind == "walls" {
 		thing = "each of these walls"
+	} else if r := j.Room(op.ID); op.Kind == "room" && r != nil {
+		thing = r.Title()
+	}
+	return &Since{Thing: thing, What: c.words(), IDs: c.ids}
+}
+
+// sameAs tells whether what is there now is still what a step says was there.
+func sameAs(op Op, now json.RawMessage) bool {
+	c, ok := sinceWas(op, now)
+	return ok && len(c.ids) == 0
+}
+
+// sinceWas compares what a step says was there with what is there now; ok is false where one of
+// them does not read.
+func sinceWas(op Op, now json.RawMessage) (c came, ok bool) {
+	var was, is any
+	if json.Unmarshal(op.Was, &was) != nil || json.Unmarshal(now, &is) != nil {
+		return c, false
+	}
+	c = came{unit: op.Unit, added: map[string]int{}, changed: map[string]int{}}
+	if op.Kind == "walls" {
 		c.things("wall", elements(was), elements(is))
 	} else {
 		c.thing(op.Kind, was, is)
 	}
-	if len(c.ids) == 0 {
-		return nil
-	}
-	return &Since{Thing: thing, What: c.words(), IDs: c.ids}
+	return c, true
 }
 
 // came is what stands in a thing now and did not when it was added. What was taken out of it
@@ -263,15 +277,4 @@ func empty(v any) bool {
 		return v == 0
 	}
 	return false
-}
-
-// sameAs tells whether what is there now is still what a step says was there.
-func sameAs(op Op, now json.RawMessage) bool {
-	var was, is any
-	if json.Unmarshal(op.Was, &was) != nil || json.Unmarshal(now, &is) != nil {
-		return false
-	}
-	c := came{unit: op.Unit, added: map[string]int{}, changed: map[string]int{}}
-	c.thing(op.Kind, was, is)
-	return len(c.ids) == 0
 }
