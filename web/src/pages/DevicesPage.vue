@@ -101,7 +101,7 @@ const goAway = () => leave().catch((e) => (error.value = lineOf(e)))
         <p v-if="!share.devices.length" class="quiet">None yet.</p>
         <table v-else>
           <thead><tr><th scope="col">device</th><th scope="col">may</th><th scope="col">for</th><th scope="col">until</th><th scope="col">last heard of</th><th><span class="sr">turn away</span></th></tr></thead>
-          <tbody><tr v-for="d in share.devices" :key="d.id"><th scope="row">{{ d.name }}</th><td>{{ d.rights }}</td><td>{{ jobName(d.job) }}</td><td>{{ time(d.until) }}</td><td>{{ time(d.seen) }}</td><td><span v-if="d.gone" class="stop small">Turned away. It could not be written yet, since the disk takes nothing: it is tried again until it is.</span><button v-else class="link" type="button" :aria-label="`Turn ${d.name} away`" @click="turnAway(d.id)">Turn away</button></td></tr></tbody>
+          <tbody><tr v-for="d in share.devices" :key="d.id"><th scope="row">{{ d.name }}</th><td>{{ d.rights }}</td><td>{{ jobName(d.job) }}</td><td>{{ time(d.until) }}</td><td>{{ time(d.seen) }}</td><td><span v-if="d.gone" class="stop small">Turned away; not written yet, and tried until it is.</span><button v-else class="link" type="button" :aria-label="`Turn ${d.name} away`" @click="turnAway(d.id)">Turn away</button></td></tr></tbody>
         </table>
       </section>
     </template>
