@@ -6,7 +6,9 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"maps"
 	"math/rand/v2"
+	"slices"
 	"testing"
 	"time"
 
@@ -90,7 +92,8 @@ func mutated(r *rand.Rand, v any) any {
 func renamed(r *rand.Rand, v any) any {
 	switch v := v.(type) {
 	case map[string]any:
-		for k, x := range v {
+		for _, k := range slices.Sorted(maps.Keys(v)) { // so that the same seed gives the same names
+			x := v[k]
 			if id, is := x.(string); is && k == "id" {
 				v[k] = fmt.Sprintf("%.40s-%d", id, r.IntN(1_000_000))
 				continue
