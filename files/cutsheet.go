@@ -10,6 +10,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 )
 
@@ -71,7 +72,7 @@ const sheetCode = 40.0
 
 // cutLine is one piece: boxes, name and order, length, the bar, what is on its ends, and its
 // code.
-func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share float64, link string) error {
+func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share float64, link string) error {
 	s.down(30, 40)
 	y := s.y
 	if err := s.code(link, s.right-sheetCode, y-18, sheetCode); err != nil {
@@ -90,10 +91,10 @@ func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share 
 	if q.Miscuts > 0 {
 		hang += fmt.Sprintf(", spoiled %d", q.Miscuts)
 	}
-	s.put(s.left+198, q.Told(j.Unit), "B", 22, true)
+	s.put(s.left+198, q.LengthText(j.Unit), "B", 22, true)
 	s.y = y + 13
 	s.put(s.left+40, hang, "", 9.5, false)
-	if m := q.Measured(j.Unit); m != "" {
+	if m := q.MeasuredText(j.Unit); m != "" {
 		s.put(s.left+198, "measured "+m, "", 9.5, true)
 	}
 	from, right := s.left+210, s.right-sheetCode-6
@@ -110,17 +111,17 @@ func (s *page) cutLine(j job.Job, q plan.Piece, labels map[string]string, share 
 }
 
 // sheetEnd tells an end in a line: what it is, into what, and how the saw is set.
-func sheetEnd(h joint.Hand, e plan.End, labels map[string]string, unit measure.Unit) string {
+func sheetEnd(h joint.Hand, e piece.End, labels map[string]string, unit measure.Unit) string {
 	t := endText(h, e, unit)
-	if m := labels[e.Meets]; m != "" && e.Joint != plan.Square {
-		t += ", " + map[plan.Joint]string{plan.Cope: "into ", plan.Butt: "against "}[e.Joint]
-		if e.Joint == plan.Mitre || e.Joint == plan.Scarf {
+	if m := labels[e.Meets]; m != "" && e.Joint != piece.Square {
+		t += ", " + map[piece.Joint]string{piece.Cope: "into ", piece.Butt: "against "}[e.Joint]
+		if e.Joint == piece.Mitre || e.Joint == piece.Scarf {
 			t += "with "
 		}
 		t += m
 	}
-	if e.Stops != "" {
-		t += ", against " + e.Stops
+	if e.Against != "" {
+		t += ", against " + e.Against
 	}
 	return t
 }
@@ -136,8 +137,8 @@ const thick = 12.0
 
 // bar draws a piece seen from above with the wall on top, its ends at their own slant, a
 // cope as its line. Its length has no scale.
-func (s *page) bar(q plan.Piece, from, to, top float64) {
-	slant := func(e plan.End) float64 { return max(-1.6, min(1.6, e.Slope)) * thick }
+func (s *page) bar(q piece.Piece, from, to, top float64) {
+	slant := func(e piece.End) float64 { return max(-1.6, min(1.6, e.Slope)) * thick }
 	l, r := slant(q.Left), slant(q.Right)
 	back, face := top, top+thick
 	s.SetFillColor(0xf0, 0xe2, 0xc6)
@@ -145,10 +146,10 @@ func (s *page) bar(q plan.Piece, from, to, top float64) {
 	s.SetLineWidth(0.8)
 	s.Polygon([]fpdf.PointType{{X: from, Y: back}, {X: to, Y: back}, {X: to + r, Y: face}, {X: from + l, Y: face}}, "FD")
 	for _, k := range []struct {
-		e    plan.End
+		e    piece.End
 		x, d float64
 	}{{q.Left, from, l}, {q.Right, to, r}} {
-		if k.e.Joint == plan.Cope {
+		if k.e.Joint == piece.Cope {
 			s.SetLineWidth(1.8)
 			s.CurveBezierCubic(k.x, back, k.x, back+thick*0.45, k.x+k.d, back+thick*0.35, k.x+k.d, face, "D")
 			s.SetLineWidth(0.8)

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/job"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 )
 
@@ -41,12 +42,12 @@ func TestCutSheet(t *testing.T) {
 	for _, q := range p.Pieces {
 		assert.NotEmpty(t, sheetEnd("left", q.Left, labels(p), j.Unit))
 	}
-	crown := piece(t, p, "wh-crown.wh3")
+	crown := pieceOf(t, p, "wh-crown.wh3")
 	assert.Contains(t, sheetEnd("left", crown.Left, labels(p), j.Unit), "into Crown 2")
 	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }), "and a job with nothing in it")
 }
 
-func piece(t *testing.T, p plan.Plan, id string) plan.Piece {
+func pieceOf(t *testing.T, p plan.Plan, id string) piece.Piece {
 	t.Helper()
 	for _, q := range p.Pieces {
 		if q.ID == id {
@@ -54,7 +55,7 @@ func piece(t *testing.T, p plan.Plan, id string) plan.Piece {
 		}
 	}
 	t.Fatal(id)
-	return plan.Piece{}
+	return piece.Piece{}
 }
 
 // keep writes a file to look at, where one is asked for.

@@ -7,6 +7,7 @@ import (
 	"rsc.io/qr"
 
 	"gnomon/core/job"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 )
 
@@ -31,13 +32,13 @@ func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 	codes, n := j.RoomCodes(), 0
 	pieces := slices.Clone(p.Pieces)
 	for i := range j.Rooms {
-		var mine []plan.Piece
+		var mine []piece.Piece
 		for _, q := range pieces {
 			if q.Room == j.Rooms[i].ID && q.Cut > 0 {
 				mine = append(mine, q)
 			}
 		}
-		slices.SortStableFunc(mine, func(a, b plan.Piece) int { return a.Hang - b.Hang })
+		slices.SortStableFunc(mine, func(a, b piece.Piece) int { return a.Hang - b.Hang })
 		for _, q := range mine {
 			if n > 0 && n%labelsAcross == 0 {
 				s.y += labelHigh
@@ -60,7 +61,7 @@ func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 }
 
 // label sets one label with its top left corner at x and the page's place.
-func (s *page) label(j job.Job, q plan.Piece, room, link string, x, wide float64) error {
+func (s *page) label(j job.Job, q piece.Piece, room, link string, x, wide float64) error {
 	top := s.y
 	defer func() { s.y = top }()
 	s.SetDrawColor(0xd8, 0xd2, 0xc4)
@@ -75,7 +76,7 @@ func (s *page) label(j job.Job, q plan.Piece, room, link string, x, wide float64
 	s.y = top + 31
 	s.put(left, room+" · "+wallLabel(j, q), "", 8, false)
 	s.y = top + 51
-	s.put(left, q.Told(j.Unit), "B", 14, false)
+	s.put(left, q.LengthText(j.Unit), "B", 14, false)
 	s.y = top + 63
 	s.put(left, "L "+shortEnd(q.Left), "", 7.5, false)
 	s.y = top + 73
@@ -88,9 +89,9 @@ func (s *page) label(j job.Job, q plan.Piece, room, link string, x, wide float64
 }
 
 // shortEnd is an end in a word or three.
-func shortEnd(e plan.End) string {
+func shortEnd(e piece.End) string {
 	t := string(e.Joint)
-	if e.ToldTo != plan.ToEnd {
+	if e.ToldTo != piece.ToEnd {
 		t += ", " + string(e.ToldTo)
 	}
 	if e.Chamfer > 0 {

@@ -15,6 +15,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
 )
@@ -109,10 +110,10 @@ func optional(s string) *string {
 	return &s
 }
 
-func planEnd(e plan.End) PlanEnd {
+func planEnd(e piece.End) PlanEnd {
 	out := PlanEnd{Joint: string(e.Joint), Corner: optional(e.Corner), Side: optional(string(e.Side)), ToldTo: string(e.ToldTo),
 		Meets: optional(e.Meets), Pose: string(e.Pose.Lie), Fence: e.Fence != "", FenceSide: string(e.Fence), Why: e.Why, Lean: float64(e.Lean),
-		ChamferNM: int64(e.Chamfer), ChamferIn: micro(e.Chamfer), Note: e.Says()}
+		ChamferNM: int64(e.Chamfer), ChamferIn: micro(e.Chamfer), Note: e.Remark()}
 	if e.Pose.Lie == saw.Flat {
 		out.Edge = string(e.Pose.Edge)
 	}
@@ -180,16 +181,16 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 	for _, q := range p.Pieces {
 		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
 		if q.Held != "" { // no figure that a saw's stop could be sent to
-			row[4], row[5], row[6] = q.Told(j.Unit), "", ""
+			row[4], row[5], row[6] = q.LengthText(j.Unit), "", ""
 		}
-		for _, e := range []plan.End{q.Left, q.Right} {
+		for _, e := range []piece.End{q.Left, q.Right} {
 			f := planEnd(e)
 			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
 		}
-		for _, e := range []plan.End{q.Left, q.Right} {
+		for _, e := range []piece.End{q.Left, q.Right} {
 			row = append(row, saw.Lying(e.Pose, e.Fence), number(planEnd(e).Tilt))
 		}
-		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Says(), q.Right.Says(), q.Allowed(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
+		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Remark(), q.Right.Remark(), q.AllowanceText(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
 		if err := c.Write(cells(row...)); err != nil {
 			return err
 		}
@@ -198,7 +199,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 	return c.Error()
 }
 
-func chamfered(e plan.End, unit measure.Unit) string {
+func chamfered(e piece.End, unit measure.Unit) string {
 	if e.Chamfer <= 0 {
 		return ""
 	}
@@ -251,7 +252,7 @@ func labels(p plan.Plan) map[string]string {
 	return m
 }
 
-func wallLabel(j job.Job, q plan.Piece) string {
+func wallLabel(j job.Job, q piece.Piece) string {
 	for i, w := range j.Room(q.Room).Walls {
 		if w.ID == q.Wall {
 			return job.WallNumber(i)
@@ -270,8 +271,8 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 		t := tabwriter.NewWriter(w, 2, 4, 2, ' ', 0)
 		for _, q := range p.Pieces {
 			if q.Room == r.ID {
-				length := q.Told(j.Unit)
-				if m := q.Measured(j.Unit); m != "" {
+				length := q.LengthText(j.Unit)
+				if m := q.MeasuredText(j.Unit); m != "" {
 					length += ", measured " + m
 				}
 				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, q), length, endText(joint.Left, q.Left, j.Unit), endText(joint.Right, q.Right, j.Unit))
@@ -297,9 +298,9 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 }
 
 // endText tells an end in a line.
-func endText(h joint.Hand, e plan.End, unit measure.Unit) string {
+func endText(h joint.Hand, e piece.End, unit measure.Unit) string {
 	s := fmt.Sprintf("%s %s", h, e.Joint)
-	if e.ToldTo != plan.ToEnd {
+	if e.ToldTo != piece.ToEnd {
 		s += ", " + string(e.ToldTo) + " point"
 	}
 	if c := e.ChamferText(unit); c != "" {

@@ -8,6 +8,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 )
 
@@ -256,7 +257,7 @@ func workOn(seed uint64, j job.Job, p *plan.Plan) job.Job {
 	if len(p.Pieces) == 0 {
 		return next
 	}
-	at := func() *plan.Piece { return &p.Pieces[d.IntN(len(p.Pieces))] }
+	at := func() *piece.Piece { return &p.Pieces[d.IntN(len(p.Pieces))] }
 	for n := range d.IntN(8) {
 		q := at()
 		m := job.Mark{ID: fmt.Sprint("m", n), Kind: job.MarkCut, Piece: q.ID, Label: q.Label, End: job.HandLeft, Length: q.Cut}

@@ -16,9 +16,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"gnomon/core/compare"
 	"gnomon/core/job"
 	"gnomon/core/nest"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/sawing"
+	"gnomon/core/sticks"
 	"gnomon/demo"
 )
 
@@ -98,10 +102,10 @@ func same(t *testing.T, name string, j job.Job) {
 	if err := next.Check(); err == nil {
 		fmt.Fprintln(&out, "== worked on")
 		again := writeAll(t, &out, next)
-		for _, c := range plan.Changes(&first, &again, j.Unit) {
+		for _, c := range compare.Changes(&first, &again, j.Unit) {
 			fmt.Fprintln(&out, c)
 		}
-		fmt.Fprintln(&out, plan.ScoreOf(next, &again))
+		fmt.Fprintln(&out, compare.ScoreOf(next, &again))
 	}
 	if *sameWrite != "" {
 		require.NoError(t, os.MkdirAll(*sameWrite, 0o755))
@@ -126,7 +130,7 @@ func same(t *testing.T, name string, j job.Job) {
 func laidOut(j job.Job, p *plan.Plan) job.Job {
 	next := j.Clone()
 	for i := range next.Mouldings {
-		f, err := plan.NewFitting(&j, p, next.Mouldings[i].ID, nil)
+		f, err := sticks.NewFitting(&j, p.Pieces, next.Mouldings[i].ID, nil)
 		if err != nil || len(f.Problem.Pieces) > 60 {
 			continue
 		}
@@ -148,18 +152,18 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	require.NoError(t, WritePlanCSV(w, j, p))
 	require.NoError(t, WritePlanText(w, j, p))
 	for _, q := range p.Pieces {
-		fmt.Fprintln(w, "piece", q.ID, q.Back, q.Overall, q.From, q.Miscuts, q.Done, q.Of, q.Turns, q.Early, q.Late, q.How, q.Computed, q.Told(j.Unit), q.Allowed(j.Unit))
+		fmt.Fprintln(w, "piece", q.ID, q.Back, q.Overall, q.From, q.Miscuts, q.Done, q.Of, q.Turns, q.Early, q.Late, q.How, q.Computed, q.LengthText(j.Unit), q.AllowanceText(j.Unit))
 		from, to := q.Along()
 		fmt.Fprintln(w, from, to, q.Remarks())
-		for _, e := range []plan.End{q.Left, q.Right} {
-			fmt.Fprintln(w, e.Letter, e.Theta, e.Stops, e.Pose, e.Fence, e.Plane, e.Slope, e.Rise, e.Lean, e.TopLong, e.Run, e.Short, e.Assumed, e.Mark, e.Scarf, e.Give, e.Turn, e.Chamfer, e.Template, e.Lies(), e.Says(), e.Calibration())
+		for _, e := range []*piece.End{&q.Left, &q.Right} {
+			fmt.Fprintln(w, e.Letter, e.Theta, e.Against, e.Pose, e.Fence, e.Plane, e.Slope, e.Rise, e.Lean, e.TopLong, e.Run, e.Short, e.Assumed, e.Mark, e.Scarf, e.Allowance, e.MitredFor, e.Chamfer, e.Template, e.PoseCode(), e.Remark(), e.CalibrationText())
 			if e.Setting != nil && e.Dial != nil {
 				fmt.Fprintln(w, *e.Setting, e.Dial.Mitre, e.Dial.Bevel)
 			}
 		}
 	}
 	for _, d := range p.Decisions {
-		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Stops, d.Overrides, d.Seen, d.Seam, tally(d.Now), tally(d.Instead))
+		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Against, d.Overrides, d.Seen, d.Seam, tally(d.Now), tally(d.Instead))
 	}
 	for _, f := range p.Findings {
 		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, f.Acts)
@@ -170,7 +174,7 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	for _, s := range p.Stops {
 		fmt.Fprintln(w, "stop", s.ID, s.State, s.Text, s.Findings)
 	}
-	for _, s := range p.Stock {
+	for _, s := range p.Supplies {
 		fmt.Fprintln(w, "stock", s.Moulding, s.Pieces, s.Length, s.Laid, s.Valid, s.Cost, s.Count, s.Least, s.Bounded, s.Waste, s.Offcuts, s.Total, s.Lots(), s.Proved(), s.WasteCost(), s.WastePercent())
 		for _, b := range s.Sticks {
 			fmt.Fprintln(w, b.ID, b.Source, b.Length, b.Spoiled, b.Leftover, b.Finished, b.Started, b.Fits)
@@ -199,9 +203,8 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	for _, c := range p.Chains {
 		fmt.Fprintln(w, "chain", c.Room, c.Runs, c.Order, c.Starts, c.First, c.Ring)
 	}
-	for _, by := range plan.Orders {
-		l, err := plan.Reorder(j, by)
-		fmt.Fprintln(w, "reordered", by, l, err)
+	for _, by := range sawing.Ways {
+		fmt.Fprintln(w, "reordered", by, sawing.Reorder(&j, p.Pieces, p.Supplies, by), nil)
 	}
 	return p
 }

@@ -10,8 +10,10 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
+	"gnomon/core/sawing"
 	"gnomon/store"
 )
 
@@ -119,13 +121,13 @@ func (s *server) atSaw(api huma.API) {
 	})
 }
 
-func pieceOf(p plan.Plan, id string) (plan.Piece, error) {
+func pieceOf(p plan.Plan, id string) (piece.Piece, error) {
 	for _, q := range p.Pieces {
 		if q.ID == id {
 			return q, nil
 		}
 	}
-	return plan.Piece{}, &edit.Missing{Thing: "piece " + id}
+	return piece.Piece{}, &edit.Missing{Thing: "piece " + id}
 }
 
 // trimmed are the steps that take something off a piece: its length set by hand, and the
@@ -164,13 +166,11 @@ func (s *server) ordered(id string, in Ordering) ([]edit.Op, Anew, error) {
 	var layouts []job.Layout
 	a := Anew{More: moneyView(0, j.Prices.Currency)}
 	if !in.Anew {
-		if layouts, err = plan.Reorder(j, in.By); err != nil {
-			return nil, a, err
-		}
+		layouts = sawing.Reorder(&j, p.Pieces, p.Supplies, in.By)
 	} else {
 		now := p.StickCost()
 		next := j.Clone()
-		for _, k := range p.Stock {
+		for _, k := range p.Supplies {
 			if !k.Laid || k.Pieces == 0 {
 				continue
 			}

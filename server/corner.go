@@ -7,11 +7,11 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/picture"
-	"gnomon/core/plan"
 	"gnomon/core/saw"
 	"gnomon/core/survey"
 )
@@ -68,7 +68,7 @@ func (s *server) corner(api huma.API) {
 		}
 		rd := job.Reading{Angle: reading, Scale: job.Scale(in.Scale)}
 		theta, ok := survey.Theta(reading, rd.Scale)
-		f, doubtful := plan.JudgeReading("This corner", rd, plan.Finding{Stop: "measure", Kind: "corner"})
+		f, doubtful := inspect.Reading("This corner", rd)
 		if !ok {
 			return nil, problem(http.StatusUnprocessableEntity, f.Text+" "+f.Why, FieldProblem{Field: "reading", Value: in.Reading, Message: f.Text + " " + f.Why, Remedy: f.Remedy})
 		}

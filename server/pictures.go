@@ -6,9 +6,12 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/compare"
 	"gnomon/core/job"
 	"gnomon/core/picture"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/sawing"
 )
 
 // BenchView is the saw set for an end: from above, from the end, and in space.
@@ -81,12 +84,12 @@ func (s *server) pictures(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		var shown []plan.Shown
+		var shown []compare.Shown
 		for _, k := range in.Body.Shown {
-			shown = append(shown, plan.Shown{Mark: k.Mark, Done: k.Done})
+			shown = append(shown, compare.Shown{Mark: k.Mark, Done: k.Done})
 		}
 		out := News{News: []NewsView{}}
-		for _, n := range plan.Meanwhile(&p.plan, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
+		for _, n := range compare.Meanwhile(p.plan.Pieces, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
 			out.News = append(out.News, NewsView(n))
 		}
 		return &Body[News]{out}, nil
@@ -97,7 +100,7 @@ func (s *server) pictures(api huma.API) {
 // their mouldings, drawn once.
 type bench struct {
 	job    *job.Job
-	pieces map[string]*plan.Piece
+	pieces map[string]*piece.Piece
 	stocks map[string]stock
 }
 
@@ -107,7 +110,7 @@ type stock struct {
 }
 
 func benchOf(j *job.Job, p *plan.Plan) bench {
-	b := bench{j, make(map[string]*plan.Piece, len(p.Pieces)), map[string]stock{}}
+	b := bench{j, make(map[string]*piece.Piece, len(p.Pieces)), map[string]stock{}}
 	for i := range p.Pieces {
 		b.pieces[p.Pieces[i].ID] = &p.Pieces[i]
 	}
@@ -115,7 +118,7 @@ func benchOf(j *job.Job, p *plan.Plan) bench {
 }
 
 // cut is what is drawn of a cut whose end has a setting.
-func (b bench) cut(c plan.Cut) (picture.Cut, stock) {
+func (b bench) cut(c sawing.Cut) (picture.Cut, stock) {
 	q := b.pieces[c.Piece]
 	st, ok := b.stocks[q.Moulding]
 	if !ok {

@@ -21,7 +21,7 @@ type may struct {
 var (
 	everyone  = may{any: true}
 	measuring = may{only: []share.Rights{share.Measure, share.Full}}
-	sawing    = may{only: []share.Rights{share.Saw, share.Full}}
+	atSaw     = may{only: []share.Rights{share.Saw, share.Full}}
 	fully     = may{only: []share.Rights{share.Full}}
 	wholeShop = may{only: []share.Rights{share.Full}, shop: true}
 	theDesk   = may{}
@@ -40,7 +40,7 @@ var whoMay = map[string]may{
 	"change-job": everyone, "undo": everyone, "redo": everyone,
 
 	"press-instrument": measuring, "preview-survey": measuring,
-	"recut": sawing, "set-order": sawing, "try-order": sawing,
+	"recut": atSaw, "set-order": atSaw, "try-order": atSaw,
 
 	"take-survey": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
 	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
@@ -64,13 +64,13 @@ func permit(ctx huma.Context, next func(huma.Context)) {
 	case d.Job != "" && (m.shop || job != "" && job != d.Job):
 		forbid(ctx, "This device was let in for one other job, and this is not of it.", "Ask the desk to let it in for the shop.")
 	case !m.any && !slices.Contains(m.only, share.Rights(d.Rights)):
-		forbid(ctx, "This device was let in to "+words(d.Rights)+", not for this.", "Do it at the desk, or let the device in with more rights.")
+		forbid(ctx, "This device was let in to "+rightsText(d.Rights)+", not for this.", "Do it at the desk, or let the device in with more rights.")
 	default:
 		next(ctx)
 	}
 }
 
-func words(rights string) string {
+func rightsText(rights string) string {
 	return map[string]string{"measure": "measure", "saw": "mark what is cut", "full": "do all of a job's work"}[rights]
 }
 
@@ -98,7 +98,7 @@ func allowed(ctx context.Context, ops []edit.Op) error {
 			if thing == "" {
 				thing = o.Do
 			}
-			return problem(http.StatusForbidden, "This device was let in to "+words(string(rights))+"; it may not change that.", FieldProblem{Field: "ops", Value: clip(thing), Message: "may not be changed from here", Remedy: "Change it at the desk, or let the device in with full rights."})
+			return problem(http.StatusForbidden, "This device was let in to "+rightsText(string(rights))+"; it may not change that.", FieldProblem{Field: "ops", Value: clip(thing), Message: "may not be changed from here", Remedy: "Change it at the desk, or let the device in with full rights."})
 		}
 	}
 	return nil

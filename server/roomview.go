@@ -3,6 +3,7 @@ package server
 import (
 	"cmp"
 
+	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -187,7 +188,7 @@ func seenIn(p *plan.Plan, room string, u measure.Unit) seen {
 			case x.Of == survey.OfTurn:
 				out[x.Of][x.ID] = x.Least.Angle.Text(1) + "°"
 			default:
-				out[x.Of][x.ID] = plan.About(x.Least.Length, u)
+				out[x.Of][x.ID] = inspect.About(x.Least.Length, u)
 			}
 		}
 	}
@@ -215,7 +216,7 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 		}
 	}
 	if g := v.Floor.Gap; g != nil {
-		l := lengthView(g.Length.Round(plan.Step(u)), u)
+		l := lengthView(g.Length.Round(inspect.Step(u)), u)
 		v.Gap, v.Closing = &l, check.Text(g.Length, u)
 	}
 	for i := range r.Walls {

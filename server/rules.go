@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/compare"
 	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -238,11 +239,11 @@ func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView]
 		return nil, asProblem(err)
 	}
 	score := func(j job.Job, p *plan.Plan) ScoreView {
-		k := plan.ScoreOf(j, p)
+		k := compare.ScoreOf(j, p)
 		return ScoreView{k.Copes, k.Butts, k.Mitres, k.Scarfs, k.Double, k.Seams, k.OffHand, k.Bench, k.Moves, k.Sticks, moneyView(k.Cost, j.Prices.Currency), k.Stops}
 	}
 	v := TrialView{Is: score(was, &p), Would: score(is, &q), Changes: []ChangeView{}}
-	for _, c := range plan.Changes(&p, &q, is.Unit) {
+	for _, c := range compare.Changes(&p, &q, is.Unit) {
 		v.Changes = append(v.Changes, ChangeView(c))
 	}
 	return &Body[TrialView]{v}, nil

@@ -10,6 +10,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/nest"
 	"gnomon/core/plan"
+	"gnomon/core/sticks"
 	"gnomon/store"
 )
 
@@ -44,7 +45,7 @@ func newSearches() *searches {
 
 // start begins a fitting in the background. A search for the same moulding of the
 // same job that is still on its way is stopped.
-func (s *searches) start(jobID string, f *plan.Fitting, moulding string, was *job.Layout, work int64) *search {
+func (s *searches) start(jobID string, f *sticks.Fitting, moulding string, was *job.Layout, work int64) *search {
 	// The clock only cancels what is far too slow.
 	ctx, stop := context.WithTimeout(context.Background(), time.Duration(20*work/nest.Second+30)*time.Second)
 	r := &search{id: store.NewID("f"), jobID: jobID, moulding: moulding, stop: stop, was: was}

@@ -205,7 +205,7 @@ func (v *MouldingView) judge(s *profile.Section, m *job.Moulding, u measure.Unit
 
 func (v *MouldingView) seat(s *profile.Section, m *job.Moulding, u measure.Unit) {
 	seat, read := m.Seat(), m.Read()
-	st := saw.Stock{Projection: seat.Projection, Drop: seat.Drop, Spring: seat.Spring, Crown: true}
+	st := saw.Moulding{Projection: seat.Projection, Drop: seat.Drop, Spring: seat.Spring, Crown: true}
 	c := &CrownView{Spring: seat.Spring.String(), Stop: lengthView(seat.Projection, u), Drop: lengthView(seat.Drop, u), Across: lengthView(st.Across(), u),
 		Backing: lengthView(read.Backing(seat, backingOf).Round(measure.Inch/32), u), Coarse: "± " + saw.Coarse(seat.Projection).Text(2) + "°"}
 	if near, likely := profile.Common(seat.Spring); likely && (near-seat.Spring).Abs() > 0.05 {

@@ -11,6 +11,7 @@ import (
 	"gnomon/core/money"
 	"gnomon/core/nest"
 	"gnomon/core/plan"
+	"gnomon/core/sticks"
 )
 
 // SticksPath names a moulding of a job.
@@ -130,11 +131,11 @@ func (s *server) sticks(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		then, err := plan.Try(&j, l)
+		then, err := plan.WithLayout(&j, l)
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		now := p.StockOf(in.Moulding)
+		now := p.Supply(in.Moulding)
 		return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
 	})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"), func(ctx context.Context, in *struct {
@@ -155,7 +156,7 @@ func (s *server) sticks(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		l, err := plan.KeepOff(&j, &p, in.Moulding, in.Body.Piece)
+		l, err := sticks.KeepOff(&j, p.Pieces, in.Moulding, in.Body.Piece)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -185,15 +186,15 @@ func (s *server) search(in *SearchPath) (*search, error) {
 }
 
 // fitting prepares a moulding's fitting with what is on the rack for it.
-func (s *server) fitting(id string, j *job.Job, p *plan.Plan, moulding string) (*plan.Fitting, error) {
-	var rack []plan.RackOffcut
+func (s *server) fitting(id string, j *job.Job, p *plan.Plan, moulding string) (*sticks.Fitting, error) {
+	var rack []sticks.RackOffcut
 	if m := j.Moulding(moulding); m != nil {
 		var err error
 		if rack, err = s.store.RackFor(id, m); err != nil {
 			return nil, err
 		}
 	}
-	return plan.NewFitting(j, p, moulding, rack)
+	return sticks.NewFitting(j, p.Pieces, moulding, rack)
 }
 
 func (s *server) fitView(r *search) (FitView, error) {
@@ -219,7 +220,7 @@ func (s *server) fitView(r *search) (FitView, error) {
 		}
 	case done:
 		v.State = "done"
-		st, err := plan.Try(&j, *layout)
+		st, err := plan.WithLayout(&j, *layout)
 		if err != nil {
 			return v, err
 		}
@@ -237,7 +238,7 @@ func (s *server) moved(id, moulding string, m Shift) (job.Job, plan.Plan, job.La
 	if err != nil {
 		return j, p, job.Layout{}, err
 	}
-	l, err := plan.Move(&j, &p, moulding, m.Piece, m.To)
+	l, err := sticks.Move(&j, p.Pieces, moulding, m.Piece, m.To)
 	return j, p, l, err
 }
 
@@ -249,8 +250,8 @@ func (s *server) lay(ctx context.Context, id string, from Sender, l job.Layout, 
 
 func rackOps(j *job.Job, p plan.Plan, moulding string) []edit.Op {
 	var ops []edit.Op
-	for _, b := range p.StockOf(moulding).Sticks {
-		if o := plan.Offcut(j, b); o > 0 && b.Finished && b.Rack == 0 {
+	for _, b := range p.Supply(moulding).Sticks {
+		if o := sticks.Offcut(j, b); o > 0 && b.Finished && b.Rack == 0 {
 			ops = append(ops, edit.Op{Do: edit.Set, Kind: "laid", ID: moulding + "/" + b.ID, Field: "rack", Value: edit.Raw(o)})
 		}
 	}

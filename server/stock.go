@@ -8,6 +8,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/picture"
 	"gnomon/core/plan"
+	"gnomon/core/sticks"
 )
 
 // StockView is what to cut from what for one moulding.
@@ -80,13 +81,13 @@ type BarPieceView struct {
 
 func stockViews(j *job.Job, p plan.Plan) []StockView {
 	out := []StockView{}
-	for _, s := range p.Stock {
+	for _, s := range p.Supplies {
 		out = append(out, stockView(j, s))
 	}
 	return out
 }
 
-func stockView(j *job.Job, s plan.Stock) StockView {
+func stockView(j *job.Job, s sticks.Supply) StockView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
 	codes := j.RoomCodes()
@@ -94,18 +95,18 @@ func stockView(j *job.Job, s plan.Stock) StockView {
 		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
 		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
 	for i, k := range m.Sticks {
-		v.Kinds = append(v.Kinds, StickKind{fmt.Sprint(plan.ToNew, i), lengthView(k.Length, u), moneyView(k.Price, cur)})
+		v.Kinds = append(v.Kinds, StickKind{fmt.Sprint(sticks.ToNew, i), lengthView(k.Length, u), moneyView(k.Price, cur)})
 	}
 	for _, l := range s.Lots() {
 		v.Lots = append(v.Lots, StickLot{l.Count, lengthView(l.Length, u), moneyView(l.Cost, cur)})
 	}
 	for i, b := range s.Sticks {
-		bv := BarView{ID: b.ID, Number: i + 1, From: plan.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur), Leftover: lengthView(coarse(b.Leftover, u), u), Locked: b.Locked, Bad: b.Bad,
+		bv := BarView{ID: b.ID, Number: i + 1, From: sticks.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur), Leftover: lengthView(coarse(b.Leftover, u), u), Locked: b.Locked, Bad: b.Bad,
 			Spare: b.Spare(), Started: b.Started, Finished: b.Finished, Fits: b.Fits, Pieces: []BarPieceView{}, Picture: picture.OnStick(j, m, b)}
 		if b.Rack > 0 {
 			l := lengthView(b.Rack, u)
 			bv.Racked = &l
-		} else if o := plan.Offcut(j, b); o > 0 && !b.Spare() {
+		} else if o := sticks.Offcut(j, b); o > 0 && !b.Spare() {
 			l := lengthView(o, u)
 			bv.Offcut = &l
 			if b.Finished {
@@ -136,7 +137,7 @@ func coarse(l measure.Length, u measure.Unit) measure.Length {
 // stickWords says which stick each piece is cut from.
 func stickWords(p plan.Plan, u measure.Unit) map[string]string {
 	out := map[string]string{}
-	for _, s := range p.Stock {
+	for _, s := range p.Supplies {
 		for i, b := range s.Sticks {
 			for _, q := range b.On {
 				out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s, from %s to %s", i+1, b.Length.In(u), q.From.In(u), q.To.In(u))

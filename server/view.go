@@ -3,11 +3,14 @@ package server
 import (
 	"strings"
 
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/picture"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
+	"gnomon/core/words"
 )
 
 // JobView is a job with its plan: all that the screens need at once.
@@ -254,12 +257,12 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 			wallText[w.ID] = job.WallNumber(k)
 		}
 	}
-	at, sticks := map[string]plan.Piece{}, stickWords(p, u)
+	at, sticks := map[string]piece.Piece{}, stickWords(p, u)
 	for _, q := range p.Pieces {
 		at[q.ID] = q
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
 			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
-			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.Allowed(u)}
+			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 		}
@@ -278,7 +281,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}
 		if st := q.End(c.Hand).Setting; st != nil {
 			e := q.End(c.Hand)
-			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, e.Lies()
+			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, e.PoseCode()
 			k, of := bench.cut(c)
 			cv.Picture = k.Key(of.key)
 		}
@@ -294,7 +297,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	return v
 }
 
-func findingView(f plan.Finding) FindingView {
+func findingView(f finding.Finding) FindingView {
 	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}}
 	for _, a := range f.Acts {
 		v.Acts = append(v.Acts, ActView(a))
@@ -302,9 +305,9 @@ func findingView(f plan.Finding) FindingView {
 	return v
 }
 
-func endView(e plan.End, u measure.Unit) EndView {
-	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Stops, Chamfer: e.ChamferText(u),
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.Calibration(), Note: e.Says()}
+func endView(e piece.End, u measure.Unit) EndView {
+	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against, Chamfer: e.ChamferText(u),
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {
@@ -325,9 +328,9 @@ func endView(e plan.End, u measure.Unit) EndView {
 	return v
 }
 
-func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) DecisionView {
+func decisionView(j *job.Job, d plan.Decision, at map[string]piece.Piece) DecisionView {
 	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
-		Stops: d.Stops, Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+		Stops: d.Against, Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
 	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {
@@ -337,7 +340,7 @@ func decisionView(j *job.Job, d plan.Decision, at map[string]plan.Piece) Decisio
 		if d.Joint == "butt" {
 			verb = "Butt "
 		}
-		v.Other.Text = verb + job.InSentence(at[d.Through].Label) + " instead"
+		v.Other.Text = verb + words.Small(at[d.Through].Label) + " instead"
 	}
 	return v
 }

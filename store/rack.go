@@ -10,7 +10,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
+	"gnomon/core/sticks"
 )
 
 type rackRow struct {
@@ -62,18 +62,18 @@ func (s *Store) Rack() ([]Offcut, error) {
 	out := []Offcut{}
 	err := s.db.Raw(`SELECT r.id, r.name, r.kind, r.height_nm AS height, r.thickness_nm AS thickness, r.length_nm AS length, r.length_text AS text, r.note, r.job_id AS "from",
 		coalesce((SELECT max(l.job_id) FROM layout_sticks l WHERE l.source = ? || r.id), '') AS taken_by
-		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, plan.SourceRack).Scan(&out).Error
+		FROM rack r ORDER BY r.name, r.height_nm, r.length_nm DESC, r.id`, sticks.SourceRack).Scan(&out).Error
 	return out, err
 }
 
 // RackFor lists the offcuts a job can cut a moulding from: those of the same name
 // and section that no other job has taken.
-func (s *Store) RackFor(id string, m *job.Moulding) ([]plan.RackOffcut, error) {
+func (s *Store) RackFor(id string, m *job.Moulding) ([]sticks.RackOffcut, error) {
 	all, err := s.Rack()
-	var out []plan.RackOffcut
+	var out []sticks.RackOffcut
 	for _, o := range all {
 		if strings.EqualFold(o.Name, m.Name) && o.Kind == m.Kind && o.Height == m.Height.Length && o.Thickness == m.Thickness.Length && (o.TakenBy == "" || o.TakenBy == id) {
-			out = append(out, plan.RackOffcut{ID: o.ID, Length: o.Length})
+			out = append(out, sticks.RackOffcut{ID: o.ID, Length: o.Length})
 		}
 	}
 	return out, err
@@ -107,7 +107,7 @@ func (s *Store) TakeFromRack(id string) error {
 }
 
 // free refuses an offcut that some job has laid pieces out on.
-func free(tx *gorm.DB, r rackRow) error { return laidOut(tx, plan.SourceRack+r.ID, "", r.Name) }
+func free(tx *gorm.DB, r rackRow) error { return laidOut(tx, sticks.SourceRack+r.ID, "", r.Name) }
 
 // laidOut is a *Taken where a job other than the one given has laid pieces out on
 // the source.
@@ -172,7 +172,7 @@ func alone(tx *gorm.DB, id string, old, next job.Job) error {
 	}
 	for _, l := range next.Layouts {
 		for _, st := range l.Sticks {
-			if !strings.HasPrefix(st.Source, plan.SourceRack) || had[st.Source] {
+			if !strings.HasPrefix(st.Source, sticks.SourceRack) || had[st.Source] {
 				continue
 			}
 			if err := laidOut(tx, st.Source, id, st.Length.FeetInches()); err != nil {

@@ -231,7 +231,7 @@ func readSaw(name string, in io.Reader) (*job.Saw, error) {
 // one it falls back to, and why. No moulding is known, so none is held against the saw's
 // sizes.
 func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, m *job.Saw, format string) error {
-	way := saw.ChooseFrom(n, p, saw.Stock{Spring: p.Spring, Crown: p.Lie == saw.Nested || p.Spring > 0, Unit: measure.UnitInch}, m)
+	way := saw.ChooseFrom(n, p, saw.Moulding{Spring: p.Spring, Crown: p.Lie == saw.Nested || p.Spring > 0, Unit: measure.UnitInch}, m)
 	type dial struct {
 		Mitre  float64  `json:"dial_deg"`
 		Bevel  float64  `json:"dial_bevel_deg"`

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"gnomon/core/job"
+	"gnomon/core/words"
 )
 
 // kind says which joint two pieces make at a corner, from the corner, the mouldings, what
@@ -15,7 +16,7 @@ func (r *Run) kind(j *Joint) {
 		return
 	}
 	c, a, b := r.Corners[j.Corner], r.Pieces[j.Left], r.Pieces[j.Right]
-	left, right := a.Label, job.InSentence(b.Label)
+	left, right := a.Label, words.Small(b.Label)
 	mitres := a.Section == b.Section || a.Flat && b.Flat
 	j.Unequal = a.Section != b.Section && a.Out != b.Out
 	if c.Kind == job.Outside {
@@ -56,7 +57,7 @@ func (r *Run) kind(j *Joint) {
 	case job.InsideMitre:
 		j.Kind, j.Rule = Mitre, RuleInsideMitre
 		j.Reason = fmt.Sprintf("%s and %s are mitred: %s.", left, right, says("mitres inside corners", c.By))
-		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", job.InSentence(left), right)
+		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", words.Small(left), right)
 		if !cope && c.Inside != job.InsideMitre {
 			j.Rule, j.Reason = RuleMoulding, fmt.Sprintf("%s and %s are mitred: their face falls back under itself and cannot be coped.", left, right)
 			j.RunnerUp = "A cope would gape there; glue the mitre, and shim the ends."

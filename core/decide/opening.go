@@ -18,7 +18,7 @@ type Stop struct {
 
 // Against says how a moulding of a kind that stands out by out and runs at a level ends at an
 // opening. A plinth stands at the floor only.
-func Against(kind string, level job.Level, out measure.Length, o *job.Opening, unit measure.Unit) Stop {
+func Against(kind *job.Kind, level job.Level, out measure.Length, o *job.Opening, unit measure.Unit) Stop {
 	switch {
 	case o.Kind == job.OpenCabinet || o.Kind == job.OpenTub:
 		what := "the " + o.Side(level)
@@ -26,7 +26,7 @@ func Against(kind string, level job.Level, out measure.Length, o *job.Opening, u
 			return Stop{Reason: fmt.Sprintf("Square against %s, with its lean of %s over the height.", what, o.Lean.Angle.Abs())}
 		}
 		return Stop{Reason: "Square against " + what + "."}
-	case kind == job.KindShoe:
+	case kind.Sloped:
 		return Stop{Sloped: true, Reason: "Shoe ends at 45 against a casing, long at the back."}
 	}
 	what, stands := o.Side(level), o.CasingThickness

@@ -1,7 +1,6 @@
 package decide
 
 import (
-	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -89,34 +88,20 @@ func TestGlueUp(t *testing.T) {
 	assert.Empty(t, GlueUp(nil))
 }
 
-func TestSeam(t *testing.T) {
-	// Come in at the origin; the corner lies straight ahead; what runs through comes from
-	// behind the eye, or from the side.
-	assert.InDelta(t, 1, Seam(Vec{0, 0}, Vec{0, 10}, Vec{0, 1}), 1e-12)
-	assert.InDelta(t, 0, Seam(Vec{0, 0}, Vec{0, 10}, Vec{1, 0}), 1e-12)
-	assert.InDelta(t, 0, Seam(Vec{0, 0}, Vec{0, 10}, Vec{0, -1}), 1e-12)
-	assert.InDelta(t, math.Sqrt2/2, Seam(Vec{0, 0}, Vec{10, 10}, Vec{1, 0}), 1e-12)
-	assert.Zero(t, Seam(Vec{1, 1}, Vec{1, 1}, Vec{1, 0}))
-	// 30° off square, a scarf at 45: cos 75 lapped toward the eye, cos 15 away from it.
-	assert.InDelta(t, 0.258819, ScarfSeam(30, 45, true), 1e-6)
-	assert.InDelta(t, 0.965926, ScarfSeam(30, 45, false), 1e-6)
-	assert.Zero(t, ScarfSeam(60, 45, true))
-}
-
 func TestAgainst(t *testing.T) {
 	e := func(s string) *job.Entry { v, _ := job.Typed(s, measure.UnitInch); return &v }
 	door := &job.Opening{Kind: job.OpenDoor, OpeningFacts: job.OpeningFacts{CasingThickness: e("11/16")}}
 	half := measure.Inch / 2
-	assert.Equal(t, Stop{Reason: "Square against the casing."}, Against(job.KindBase, job.Floor, half, door, measure.UnitInch))
-	s := Against(job.KindBase, job.Floor, 3*measure.Inch/4, door, measure.UnitInch)
+	assert.Equal(t, Stop{Reason: "Square against the casing."}, Against(job.KindOf(job.KindBase), job.Floor, half, door, measure.UnitInch))
+	s := Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch)
 	assert.Equal(t, measure.Inch/16, s.Chamfer)
 	assert.Contains(t, s.Reason, `chamfer the face at 45° from 1/16" back`)
-	assert.True(t, Against(job.KindShoe, job.Floor, half, door, measure.UnitInch).Sloped)
+	assert.True(t, Against(job.KindOf(job.KindShoe), job.Floor, half, door, measure.UnitInch).Sloped)
 	door.Plinth, door.PlinthThickness = e("5"), e("1")
-	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindBase, job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
+	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
 	tub := &job.Opening{Kind: job.OpenTub, OpeningFacts: job.OpeningFacts{Lean: &job.Lean{Angle: -1.5}}}
-	assert.Contains(t, Against(job.KindShoe, job.Floor, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
-	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindBase, job.Floor, half, &job.Opening{Kind: job.OpenCabinet}, measure.UnitInch))
+	assert.Contains(t, Against(job.KindOf(job.KindShoe), job.Floor, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
+	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindOf(job.KindBase), job.Floor, half, &job.Opening{Kind: job.OpenCabinet}, measure.UnitInch))
 }
 
 func feet(f float64) measure.Length { return measure.FromInches(12 * f) }

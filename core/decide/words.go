@@ -5,8 +5,8 @@ import (
 	"fmt"
 	"slices"
 
-	"gnomon/core/job"
 	"gnomon/core/joint"
+	"gnomon/core/words"
 )
 
 // hands are the ends on which the choices put a cope.
@@ -25,7 +25,7 @@ func (s *search) reason(n int, gives []int) string {
 	if j.Kind == Butt {
 		does = "stops against"
 	}
-	out := fmt.Sprintf("%s %s %s: ", p.Label, does, job.InSentence(q.Label))
+	out := fmt.Sprintf("%s %s %s: ", p.Label, does, words.Small(q.Label))
 	hidden := s.run.Corners[j.Corner].Seam[1-o] > s.run.Corners[j.Corner].Seam[o]+turned
 	switch j.Rule {
 	case RuleShort:
@@ -44,7 +44,7 @@ func (s *search) reason(n int, gives []int) string {
 		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flip(gives, n), gives), *j.Now))
 	case RuleOrder:
 		if first := s.run.First; first >= 0 && s.body[first] == s.body[j.side(1-o)] {
-			out += job.InSentence(s.run.Pieces[first].Label) + " is to go up first"
+			out += words.Small(s.run.Pieces[first].Label) + " is to go up first"
 			break
 		}
 		out += "else every piece would wait for its neighbour, and none could go up first"
@@ -62,7 +62,7 @@ func (s *search) reason(n int, gives []int) string {
 func (s *search) newDouble(would, is Tally) string {
 	for _, k := range would.Double {
 		if !slices.Contains(is.Double, k) {
-			return job.InSentence(s.run.Pieces[k].Label)
+			return words.Small(s.run.Pieces[k].Label)
 		}
 	}
 	return "one more piece"
@@ -72,9 +72,9 @@ func (s *search) newDouble(would, is Tally) string {
 func (s *search) swap(n, o int) string {
 	_, q := s.who(n, o)
 	if s.open[n].Kind == Butt {
-		return fmt.Sprintf("Butting %s instead", job.InSentence(q.Label))
+		return fmt.Sprintf("Butting %s instead", words.Small(q.Label))
 	}
-	return fmt.Sprintf("Coping %s instead", job.InSentence(q.Label))
+	return fmt.Sprintf("Coping %s instead", words.Small(q.Label))
 }
 
 // price says what the other choice would cost the run, and what it would save.
@@ -102,18 +102,18 @@ func (s *search) price(n, o int, now, then Tally) string {
 				at = append(at, s.run.Corners[c].Letter)
 			}
 		}
-		costs = append(costs, "another choice at "+job.Listed(at))
+		costs = append(costs, "another choice at "+words.List(at))
 	}
 	out := s.swap(n, o)
 	switch {
 	case len(costs) == 0 && len(saves) == 0:
 		return out + " would do as well."
 	case len(costs) == 0:
-		return out + " saves " + job.Listed(saves) + ", and costs more of what counts here: look at the weights."
+		return out + " saves " + words.List(saves) + ", and costs more of what counts here: look at the weights."
 	case len(saves) == 0:
-		return out + " costs " + job.Listed(costs) + "."
+		return out + " costs " + words.List(costs) + "."
 	}
-	return out + " costs " + job.Listed(costs) + "; it saves " + job.Listed(saves) + "."
+	return out + " costs " + words.List(costs) + "; it saves " + words.List(saves) + "."
 }
 
 func facing(n int) string {

@@ -188,6 +188,9 @@ type Spot struct {
 	Stud   string `json:"stud,omitempty"`   // left or right: a box is fixed to the stud on that side
 }
 
+// Steps tells whether the floor steps there.
+func (s Spot) Steps() bool { return s.Kind == SpotStepUp || s.Kind == SpotStepDown }
+
 func (s *Spot) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "spot "+s.ID, named{"at", &s.At}, named{"width", s.Width}, named{"height", s.Height})
 }

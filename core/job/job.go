@@ -109,18 +109,6 @@ type Opening struct {
 	OpeningFacts
 }
 
-// Kinds of moulding. Casings and back bands are counted, bought and priced; the others
-// are planned for the saw as runs.
-const (
-	KindBase   = "base"
-	KindShoe   = "shoe"
-	KindRail   = "rail" // chair rail
-	KindCrown  = "crown"
-	KindCasing = "casing"
-	KindFlat   = "flat" // flat stock, at any level
-	KindBand   = "band" // back band, around a casing
-)
-
 // Moulding is a section of trim and the sticks it is sold in. Of a crown, Height and
 // Thickness are its drop and projection as read in a square.
 type Moulding struct {

@@ -3,8 +3,6 @@ package job
 import (
 	"fmt"
 	"strings"
-	"unicode"
-	"unicode/utf8"
 )
 
 // CornerLetter is the label of the corner at index i of its room: A to Z, then
@@ -127,22 +125,4 @@ func (r *Room) CornerOf(n int) string {
 		n = len(r.Corners)
 	}
 	return r.Corners[n-1].ID
-}
-
-// InSentence is a label as it stands in the middle of a sentence: base 3.
-func InSentence(label string) string {
-	r, n := utf8.DecodeRuneInString(label)
-	if n == 0 {
-		return label
-	}
-	return string(unicode.ToLower(r)) + label[n:]
-}
-
-// Listed joins words as a sentence does: A, B and C.
-func Listed(words []string) string {
-	if len(words) < 2 {
-		return strings.Join(words, "")
-	}
-	last := len(words) - 1
-	return strings.Join(words[:last], ", ") + " and " + words[last]
 }

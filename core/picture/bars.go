@@ -3,7 +3,7 @@ package picture
 import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
+	"gnomon/core/sticks"
 )
 
 // BarPicture is a stick seen from above with the back on top, in inches from its
@@ -38,7 +38,7 @@ type BarSpan struct {
 }
 
 // OnStick draws a laid stick.
-func OnStick(j *job.Job, m *job.Moulding, b plan.Bar) BarPicture {
+func OnStick(j *job.Job, m *job.Moulding, b sticks.Bar) BarPicture {
 	p := m.Out().Inches()
 	out := BarPicture{Length: b.Length.Inches(), Depth: p, Pieces: []BarPiece{}, Spoiled: []BarSpan{}, Left: (b.Length - b.Leftover - trimAt(j, b)).Inches()}
 	for i, q := range b.On {
@@ -61,7 +61,7 @@ func OnStick(j *job.Job, m *job.Moulding, b plan.Bar) BarPicture {
 }
 
 // trimAt is the trim at the right end, which the leftover does not hold.
-func trimAt(j *job.Job, b plan.Bar) measure.Length {
+func trimAt(j *job.Job, b sticks.Bar) measure.Length {
 	if len(b.On) == 0 && len(b.Spoiled) == 0 {
 		return 0
 	}

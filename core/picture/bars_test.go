@@ -7,7 +7,8 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
+	"gnomon/core/piece"
+	"gnomon/core/sticks"
 )
 
 // A bar shows the ends as they are: an inside mitre's long point at the back, an
@@ -17,10 +18,10 @@ func TestOnStick(t *testing.T) {
 	var j job.Job
 	j.Cutting.Kerf.Length, j.Cutting.EndTrim.Length = in/8, in/2
 	m := &job.Moulding{Thickness: job.Entry{Length: in}}
-	inside := &plan.Piece{Left: plan.End{Slope: 1}, Right: plan.End{Slope: -1, Joint: plan.Cope}}
-	outside := &plan.Piece{Left: plan.End{Slope: -1}, Right: plan.End{Slope: 0.5}}
-	b := plan.Bar{LaidStick: job.LaidStick{Length: 100 * in, Spoiled: []job.Spoiled{{Label: "Base 9", From: 80 * in, To: 90 * in}}},
-		On:       []plan.BarPiece{{Laid: job.Laid{Piece: "a", From: in, To: 31 * in}, Piece: inside}, {Laid: job.Laid{Piece: "b", From: 32 * in, To: 72 * in}, Piece: outside}, {Laid: job.Laid{Piece: "gone", From: 73 * in, To: 79 * in}}},
+	inside := &piece.Piece{Left: piece.End{Slope: 1}, Right: piece.End{Slope: -1, Joint: piece.Cope}}
+	outside := &piece.Piece{Left: piece.End{Slope: -1}, Right: piece.End{Slope: 0.5}}
+	b := sticks.Bar{LaidStick: job.LaidStick{Length: 100 * in, Spoiled: []job.Spoiled{{Label: "Base 9", From: 80 * in, To: 90 * in}}},
+		On:       []sticks.BarPiece{{Laid: job.Laid{Piece: "a", From: in, To: 31 * in}, Piece: inside}, {Laid: job.Laid{Piece: "b", From: 32 * in, To: 72 * in}, Piece: outside}, {Laid: job.Laid{Piece: "gone", From: 73 * in, To: 79 * in}}},
 		Leftover: 9 * in}
 	p := OnStick(&j, m, b)
 	assert.Equal(t, 100.0, p.Length)
@@ -32,6 +33,6 @@ func TestOnStick(t *testing.T) {
 	assert.Equal(t, []BarSpan{{"Base 9", 80, 90}}, p.Spoiled)
 	assert.Equal(t, 90.5, p.Left, "the trim is not left over")
 
-	whole := OnStick(&j, m, plan.Bar{LaidStick: job.LaidStick{Length: 100 * in}, Leftover: 100 * in})
+	whole := OnStick(&j, m, sticks.Bar{LaidStick: job.LaidStick{Length: 100 * in}, Leftover: 100 * in})
 	assert.Equal(t, 0.0, whole.Left)
 }

@@ -4,9 +4,10 @@ import (
 	"math"
 	"strings"
 
+	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
+	"gnomon/core/piece"
 	"gnomon/core/survey"
 )
 
@@ -121,7 +122,7 @@ func (s side) at(along, out float64) Point {
 // Above draws a room from above, with what the check of it found. Walls without a
 // length are drawn as the mean of the others and corners without a reading as
 // square.
-func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Survey) Floor {
+func Above(m survey.Measures, r *job.Room, pieces []piece.Piece, check inspect.Survey) Floor {
 	f := Floor{Walls: []FloorWall{}, Corners: []FloorCorner{}, Openings: []FloorOpening{}, Pieces: []FloorPiece{}, Shots: []FloorShot{}, Spots: []FloorSpot{}}
 	d := survey.Draw(m, check.Verdict)
 	f.Island = d.Island
@@ -177,7 +178,7 @@ func Above(m survey.Measures, r *job.Room, pieces []plan.Piece, check plan.Surve
 }
 
 // shots draws the diagonals that were measured and the one that would help most.
-func (f *Floor) shots(r *job.Room, check plan.Survey, doubt map[[2]string]bool) {
+func (f *Floor) shots(r *job.Room, check inspect.Survey, doubt map[[2]string]bool) {
 	point := func(n int) Point {
 		if n > 0 {
 			return f.Walls[n-1].To
@@ -237,11 +238,11 @@ func (f *Floor) bound() {
 
 // outline draws a piece t thick. A coped end stops at the face of the piece it
 // meets, so that one sees which piece runs through.
-func outline(s side, p plan.Piece, left, right measure.Angle, t float64) FloorPiece {
+func outline(s side, p piece.Piece, left, right measure.Angle, t float64) FloorPiece {
 	lie, lies := p.Along()
 	from, to := lie.Inches(), lies.Inches()
-	end := func(e plan.End, at, sign float64, theta measure.Angle) (back, face float64) {
-		if e.Joint == plan.Cope && e.Meets != "" {
+	end := func(e piece.End, at, sign float64, theta measure.Angle) (back, face float64) {
+		if e.Joint == piece.Cope && e.Meets != "" {
 			// x = (u_A + u·cos θ)/sin θ short of the corner line
 			return at - sign*t/theta.Sin(), at - sign*(t+t*theta.Cos())/theta.Sin()
 		}

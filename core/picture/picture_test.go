@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -99,7 +100,7 @@ func TestFloor(t *testing.T) {
 	assert.Nil(t, above().Gap, "nothing to say until all is measured")
 	empty := &job.Room{}
 	assert.NotPanics(t, func() {
-		Above(survey.Reduce(&j, empty), empty, nil, plan.Survey{})
+		Above(survey.Reduce(&j, empty), empty, nil, inspect.Survey{})
 		Unroll(survey.Reduce(&j, empty), empty, nil)
 	})
 }

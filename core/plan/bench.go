@@ -5,7 +5,9 @@ import (
 	"slices"
 
 	"gnomon/core/decide"
+	"gnomon/core/job"
 	"gnomon/core/joint"
+	"gnomon/core/piece"
 )
 
 // Group is glued up on the bench and hung as one.
@@ -25,51 +27,53 @@ type GlueStep struct {
 	Text        string
 }
 
-// groups marks pieces of a chain for the bench: those of one body, a return with its
+// group marks pieces of a chain for the bench: those of one body, a return with its
 // piece, transition pieces with theirs, and what is short by itself.
-func (b *builder) groups(c *chain, pieces []Piece) {
+func (p *Plan) group(c *chain, pieces []piece.Piece) {
 	team := make([]int, len(pieces))
 	count := make([]int, len(c.hung))
-	for i, p := range pieces {
-		k, there := c.of[p.ID]
+	for i := range pieces {
+		q := &pieces[i]
+		k, there := c.of[q.ID]
 		if !there { // a cap goes with the piece that it turns back to the wall
-			k = c.of[p.Left.Meets+p.Right.Meets]
+			k = c.of[q.Left.Meets+q.Right.Meets]
 		}
 		team[i] = k
 		count[k]++
 	}
-	limit := c.trims[0].rules.Bench.Length
+	limit := c.runs[0].Rules.Bench.Length
 	at := map[int]int{} // node to group
 	for i := range pieces {
-		p := &pieces[i]
-		if count[team[i]] < 2 && !(p.Cut < limit && p.Cut > 0) {
+		q := &pieces[i]
+		if count[team[i]] < 2 && !(q.Cut < limit && q.Cut > 0) {
 			continue
 		}
 		g, there := at[team[i]]
 		if !there {
-			g = len(b.plan.Groups)
+			g = len(p.Groups)
 			at[team[i]] = g
-			b.plan.Groups = append(b.plan.Groups, Group{ID: p.ID, Room: p.Room, Run: p.Run})
+			p.Groups = append(p.Groups, Group{ID: q.ID, Room: q.Room, Run: q.Run})
 		}
-		p.Group = b.plan.Groups[g].ID
-		b.plan.Groups[g].Pieces = append(b.plan.Groups[g].Pieces, p.ID)
+		q.Group = p.Groups[g].ID
+		p.Groups[g].Pieces = append(p.Groups[g].Pieces, q.ID)
 	}
 }
 
 // glueUp works out in which order the joints on the bench are glued, over the whole job.
-func (b *builder) glueUp() {
-	at := b.byID()
-	type glued struct{ left, right *Piece }
+func glueUp(j *job.Job, all []Group, pieces []piece.Piece) []GlueStep {
+	var out []GlueStep
+	at := piece.ByID(pieces)
+	type glued struct{ left, right *piece.Piece }
 	var joints [][]glued
 	var counts []int
 	var groups []string
-	for _, g := range b.plan.Groups {
+	for _, g := range all {
 		var mine []glued
 		for _, id := range g.Pieces {
 			p := at[id]
-			for _, hand := range []joint.Hand{joint.Left, joint.Right} {
+			for _, hand := range piece.Hands {
 				q := at[p.End(hand).Meets]
-				if q == nil || q.Group != g.ID || p.End(hand).Joint != Mitre {
+				if q == nil || q.Group != g.ID || p.End(hand).Joint != piece.Mitre {
 					continue
 				}
 				two := glued{p, q}
@@ -93,15 +97,16 @@ func (b *builder) glueUp() {
 		if e.Letter != "" {
 			angle := e.Theta
 			if two.left.Turns || two.right.Turns {
-				angle = e.Turn
+				angle = e.MitredFor
 			}
 			where = fmt.Sprintf("at %s, braced to %s", e.Letter, angle)
 		}
 		step.Text = fmt.Sprintf("Glue %s to %s %s.", two.left.Label, two.right.Label, where)
 		if s.Wait {
-			step.Dry = b.job.Rules.Drying
+			step.Dry = j.Rules.Drying
 			step.Text += fmt.Sprintf(" Let the joint before it dry %d minutes first.", step.Dry)
 		}
-		b.plan.Glue = append(b.plan.Glue, step)
+		out = append(out, step)
 	}
+	return out
 }

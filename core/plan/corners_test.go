@@ -12,10 +12,13 @@ import (
 	"pgregory.net/rapid"
 
 	"gnomon/core/edit"
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/plan/plantest"
 )
 
 // What a carpenter finds in the corners, worked by hand, and each time the whole class of it
@@ -42,7 +45,7 @@ func alongRight(kind string, theta float64) vec { // the wall right of a corner
 
 // hung is where the end of a piece stands in plan, u out from its wall: e at the hand, told
 // short of the corner line by short.
-func hung(e plan.End, hand joint.Hand, kind string, theta, short, u float64) vec {
+func hung(e piece.End, hand joint.Hand, kind string, theta, short, u float64) vec {
 	d := vec{1, 0}
 	o := d.times(-short)
 	if hand == joint.Left {
@@ -64,12 +67,12 @@ func off(p vec, hand joint.Hand, kind string, theta float64) float64 {
 // Tiles 3/8 thick on wall a, so furring behind everything there; the flat member is 3/4, and
 // the crown on wall b ends against both: 100 − (3/8 + 3/4) = 98 7/8.
 func TestCrownOnAFlatMemberOnFurring(t *testing.T) {
-	p := build(t, read(t, `{"gnomon":5,"mouldings":[{"id":"f","kind":"flat","height":"4","thickness":"3/4"},{"id":"c","kind":"crown","height":"3","thickness":"3"}],
+	p := plantest.Build(t, plantest.Read(t, `{"gnomon":5,"mouldings":[{"id":"f","kind":"flat","height":"4","thickness":"3/4"},{"id":"c","kind":"crown","height":"3","thickness":"3"}],
 		"rooms":[{"id":"r","walls":[{"id":"a","length":"60","tile_thickness":"3/8"},{"id":"b","length":"100"}],"corners":[{"id":"q","reading":90}],
 		"runs":[{"id":"k","moulding":"f","level":"ceiling"},{"id":"l","moulding":"c","level":"ceiling","on":"k"}]}]}`))
-	assert.Equal(t, 98.875, piece(t, p, "l.b").Length.Inches())
-	assert.Equal(t, 99.625, piece(t, p, "k.b").Length.Inches(), "the flat member ends against the furring alone")
-	assert.Equal(t, 60-0.75, piece(t, p, "l.a").Length.Inches())
+	assert.Equal(t, 98.875, plantest.Piece(t, p, "l.b").Length.Inches())
+	assert.Equal(t, 99.625, plantest.Piece(t, p, "k.b").Length.Inches(), "the flat member ends against the furring alone")
+	assert.Equal(t, 60-0.75, plantest.Piece(t, p, "l.a").Length.Inches())
 }
 
 // Members on one another, furring behind some of them, over some of the walls: the piece ends
@@ -87,7 +90,7 @@ func TestBuiltUpOnFurringAtRandom(t *testing.T) {
 			}
 			return fmt.Sprintf(`{"id":%q,"length":"100","tile_thickness":"%d/16"}`, id, n)
 		}
-		p := build(t, read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"f","kind":"flat","height":"6","thickness":"%d/16"},{"id":"c","kind":"crown","height":"3","thickness":"3"}],
+		p := plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"f","kind":"flat","height":"6","thickness":"%d/16"},{"id":"c","kind":"crown","height":"3","thickness":"3"}],
 			"rooms":[{"id":"r","walls":[%s,%s],"corners":[{"id":"q","kind":%q,"reading":%v}],
 			"runs":[{"id":"k","moulding":"f","level":"ceiling"%s},{"id":"l","moulding":"c","level":"ceiling","on":"k"}]}]}`, flat, wall("a", tile[0]), wall("b", tile[1]), kind, theta, over)))
 		proud := func(n int, has bool) float64 {
@@ -102,8 +105,8 @@ func TestBuiltUpOnFurringAtRandom(t *testing.T) {
 		n := rotated(d, 90)
 		x := (-b + a*n.y) / n.x
 		at := vec{x, -a}
-		assert.InDelta(t, 100+at.x, piece(t, p, "l.a").Length.Inches(), 1e-6)
-		assert.InDelta(t, 100-at.dot(d), piece(t, p, "l.b").Length.Inches(), 1e-6)
+		assert.InDelta(t, 100+at.x, plantest.Piece(t, p, "l.a").Length.Inches(), 1e-6)
+		assert.InDelta(t, 100-at.dot(d), plantest.Piece(t, p, "l.b").Length.Inches(), 1e-6)
 	})
 }
 
@@ -112,27 +115,27 @@ func TestBuiltUpOnFurringAtRandom(t *testing.T) {
 // told and the face reaches the wall. Beside a door that ends the neighbour it is the same.
 func TestNothingComesToMeetIt(t *testing.T) {
 	alone := func(theta string) plan.Plan {
-		return build(t, read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"3","thickness":"3","profiled":true}],
+		return plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"3","thickness":"3","profiled":true}],
 			"rooms":[{"id":"r","walls":[{"id":"a","length":"60"},{"id":"b","length":"90"}],"corners":[{"id":"q","reading":%s}],"runs":[{"id":"k","moulding":"c","level":"ceiling","first":"b"}]}]}`, theta)))
 	}
 	p := alone("70")
-	q := piece(t, p, "k.b")
+	q := plantest.Piece(t, p, "k.b")
 	assert.Equal(t, 90*in, q.Cut)
-	assert.Equal(t, plan.Butt, q.Left.Joint)
-	assert.Equal(t, plan.ToLong, q.Left.ToldTo)
+	assert.Equal(t, piece.Butt, q.Left.Joint)
+	assert.Equal(t, piece.ToLong, q.Left.ToldTo)
 	assert.InDelta(t, 20, float64(q.Left.Setting.Mitre.Abs()), 1e-9)
-	q = piece(t, alone("130"), "k.b")
+	q = plantest.Piece(t, alone("130"), "k.b")
 	assert.Equal(t, 90*in, q.Cut)
-	assert.Equal(t, plan.ToShort, q.Left.ToldTo)
+	assert.Equal(t, piece.ToShort, q.Left.ToldTo)
 	assert.InDelta(t, 40, float64(q.Left.Setting.Mitre.Abs()), 1e-9)
-	assert.Equal(t, plan.Square, piece(t, alone("90"), "k.b").Left.Joint)
+	assert.Equal(t, piece.Square, plantest.Piece(t, alone("90"), "k.b").Left.Joint)
 	// A door from the corner on, its casing a long way off: the neighbour ends at it.
-	p = build(t, read(t, room(false, "", "100, 90", "70", `{"id":"o","wall":"w1","from":"60","width":"40","casing_thickness":"0 1/16"}`)))
-	q = piece(t, p, "k.w2")
-	assert.Equal(t, plan.Butt, q.Left.Joint)
+	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 90", "70", `{"id":"o","wall":"w1","from":"60","width":"40","casing_thickness":"0 1/16"}`)))
+	q = plantest.Piece(t, p, "k.w2")
+	assert.Equal(t, piece.Butt, q.Left.Joint)
 	for _, p := range []plan.Plan{p, alone("70"), alone("130"), alone("50")} {
 		for _, f := range p.Findings {
-			assert.NotContains(t, all(f), "coped over", f.Code)
+			assert.NotContains(t, plantest.All(f), "coped over", f.Code)
 		}
 		for _, d := range p.Decisions {
 			assert.NotContains(t, d.Reason, "cut square")
@@ -148,11 +151,11 @@ func TestNothingComesToMeetItAtRandom(t *testing.T) {
 		out := float64(rapid.IntRange(6, 72).Draw(t, "projection")) / 16
 		hand := rapid.SampledFrom([]joint.Hand{joint.Left, joint.Right}).Draw(t, "hand")
 		wall := map[joint.Hand]string{joint.Left: "b", joint.Right: "a"}[hand]
-		p := build(t, read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"%v","thickness":"%v","profiled":true}],"saws":[{"id":"s","mitre_left":80,"mitre_right":80,"bevel_left":60,"bevel_right":60}],"saw":"s",
+		p := plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"%v","thickness":"%v","profiled":true}],"saws":[{"id":"s","mitre_left":80,"mitre_right":80,"bevel_left":60,"bevel_right":60}],"saw":"s",
 			"rooms":[{"id":"r","walls":[{"id":"a","length":"90"},{"id":"b","length":"90"}],"corners":[{"id":"q","reading":%v}],"runs":[{"id":"k","moulding":"c","level":"ceiling","first":%q,"last":%q}]}]}`, out+1, out, theta, wall, wall)))
-		q := piece(t, p, "k."+wall)
+		q := plantest.Piece(t, p, "k."+wall)
 		for _, u := range []float64{0, out} {
-			o := off(hung(q.End(hand), hand, "inside", theta, 90-q.Cut.Inches(), u), hand, "inside", theta)
+			o := off(hung(*q.End(hand), hand, "inside", theta, 90-q.Cut.Inches(), u), hand, "inside", theta)
 			assert.GreaterOrEqual(t, o, -1e-6)
 			assert.LessOrEqual(t, o, 1.0/64+1e-6)
 		}
@@ -162,8 +165,8 @@ func TestNothingComesToMeetItAtRandom(t *testing.T) {
 // Spring presses a piece between two things that hold it. An outside mitre gives way, and so
 // does a free end: longer there, its short point would stand past the corner.
 func TestSpringNeedsBothEndsHeld(t *testing.T) {
-	j := read(t, room(false, `"inside":"cope","cope_hand":"right","spring":"1/16"`, "100, 90, 80, 70, 60", "90, 90, out 90, 90", `{"id":"o","wall":"w2","from":"40","width":"30","casing_thickness":"3/4"}`))
-	p := build(t, j)
+	j := plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"right","spring":"1/16"`, "100, 90, 80, 70, 60", "90, 90, out 90, 90", `{"id":"o","wall":"w2","from":"40","width":"30","casing_thickness":"3/4"}`))
+	p := plantest.Build(t, j)
 	for id, want := range map[string]float64{
 		"k.w1":   100,         // free at its left end
 		"k.w2":   40,          // coped nowhere
@@ -171,7 +174,7 @@ func TestSpringNeedsBothEndsHeld(t *testing.T) {
 		"k.w3":   80,          // square, then an outside mitre
 		"k.w4":   70,          // from the outside mitre to a cope
 	} {
-		assert.InDelta(t, want, piece(t, p, id).Cut.Inches(), 1e-9, id)
+		assert.InDelta(t, want, plantest.Piece(t, p, id).Cut.Inches(), 1e-9, id)
 	}
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(2, 7).Draw(t, "walls")
@@ -182,13 +185,13 @@ func TestSpringNeedsBothEndsHeld(t *testing.T) {
 				corners = append(corners, rapid.SampledFrom([]string{"90", "90", "out 90"}).Draw(t, "corner"))
 			}
 		}
-		p := build(t, read(t, room(false, `"inside":"cope","cope_hand":"either","spring":"1/16"`, strings.Join(walls, ", "), strings.Join(corners, ", "))))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"either","spring":"1/16"`, strings.Join(walls, ", "), strings.Join(corners, ", "))))
 		for i := range n {
-			q := piece(t, p, fmt.Sprintf("k.w%d", i+1))
+			q := plantest.Piece(t, p, fmt.Sprintf("k.w%d", i+1))
 			want := 100.0
 			if i > 0 && i < n-1 && !strings.HasPrefix(corners[i-1], "out") && !strings.HasPrefix(corners[i], "out") {
-				for _, e := range []plan.End{q.Left, q.Right} {
-					if e.Joint == plan.Cope {
+				for _, e := range []piece.End{q.Left, q.Right} {
+					if e.Joint == piece.Cope {
 						want += 1.0 / 16
 					}
 				}
@@ -202,38 +205,38 @@ func TestSpringNeedsBothEndsHeld(t *testing.T) {
 // ceiling. It cannot be made, and what stands beside it collides; 9 wide it can.
 func TestEndsThatCross(t *testing.T) {
 	alcove := func(wide string, inside string) plan.Plan {
-		j := read(t, room(false, fmt.Sprintf(`"inside":%q`, inside), "60, 30, "+wide+", 30, 60", "out 90, 90, 90, out 90"))
+		j := plantest.Read(t, plantest.Room(false, fmt.Sprintf(`"inside":%q`, inside), "60, 30, "+wide+", 30, 60", "out 90, 90, 90, out 90"))
 		m := &j.Mouldings[0]
-		m.Kind, m.Height, m.Thickness = job.KindCrown, *typed("4"), *typed("4")
+		m.Kind, m.Height, m.Thickness = job.KindCrown, *plantest.Typed("4"), *plantest.Typed("4")
 		j.Rooms[0].Runs[0].Level = job.Ceiling
-		return build(t, j)
+		return plantest.Build(t, j)
 	}
 	for _, inside := range []string{"mitre", "cope"} {
 		p := alcove("6", inside)
-		f := finding(t, p, "ends_cross")
-		assert.Equal(t, plan.SeverityStop, f.Severity)
+		f := plantest.Finding(t, p, "ends_cross")
+		assert.Equal(t, finding.Stop, f.Severity)
 		assert.Equal(t, "k.w3", f.ID)
 		assert.Contains(t, f.Why, `8"`)
 		assert.Contains(t, f.Remedy, "smaller moulding")
-		assert.NotEmpty(t, piece(t, p, "k.w3").Held)
+		assert.NotEmpty(t, plantest.Piece(t, p, "k.w3").Held)
 		last := p.Cuts[len(p.Cuts)-1]
 		assert.Equal(t, "k.w3", last.Piece, "what is held back comes last at the saw")
 		p = alcove("9", inside)
-		assert.NotContains(t, codes(p), "ends_cross")
-		assert.Empty(t, piece(t, p, "k.w3").Held)
+		assert.NotContains(t, plantest.Codes(p), "ends_cross")
+		assert.Empty(t, plantest.Piece(t, p, "k.w3").Held)
 	}
 	// The line that the faces of the walls' mouldings leave between them, whatever the corners.
 	rapid.Check(t, func(t *rapid.T) {
 		a, b := float64(rapid.IntRange(700, 1400).Draw(t, "left"))/10, float64(rapid.IntRange(700, 1400).Draw(t, "right"))/10
 		sixteenths := rapid.IntRange(4, 200).Draw(t, "wide")
 		wide := float64(sixteenths) / 16
-		j := read(t, room(false, `"inside":"cope"`, fmt.Sprintf("60, %d/16, 60", sixteenths), fmt.Sprintf("%v, %v", a, b)))
-		j.Mouldings[0].Thickness = *typed("2")
+		j := plantest.Read(t, plantest.Room(false, `"inside":"cope"`, fmt.Sprintf("60, %d/16, 60", sixteenths), fmt.Sprintf("%v, %v", a, b)))
+		j.Mouldings[0].Thickness = *plantest.Typed("2")
 		need := 2/math.Tan(a*math.Pi/360) + 2/math.Tan(b*math.Pi/360)
 		if math.Abs(need-wide) < 1e-3 {
 			return
 		}
-		p := build(t, j)
+		p := plantest.Build(t, j)
 		_, crosses := find(p, "ends_cross")
 		if _, vanishes := find(p, "piece_vanishes"); vanishes { // its square ends stop further short than that
 			crosses = true
@@ -242,13 +245,13 @@ func TestEndsThatCross(t *testing.T) {
 	})
 }
 
-func find(p plan.Plan, code string) (plan.Finding, bool) {
+func find(p plan.Plan, code string) (finding.Finding, bool) {
 	for _, f := range p.Findings {
 		if f.Code == code {
 			return f, true
 		}
 	}
-	return plan.Finding{}, false
+	return finding.Finding{}, false
 }
 
 // A casing 3/4 thick up to the corner: base on the other wall stops at its face, 80 − 3/4. A
@@ -259,35 +262,35 @@ func TestWhatStandsInACorner(t *testing.T) {
 		id              string
 		hand            joint.Hand
 		cut             float64
-		told            plan.Point
+		told            piece.Point
 		note            string
 	}{
-		{`"wall":"w1","from":"64","width":"36","casing_thickness":"3/4"`, "90", "k.w2", joint.Left, 80 - 0.75, plan.ToEnd, "The casing of the door on wall 1 stands in the corner"},
-		{`"wall":"w1","kind":"cabinet","from":"64","width":"36","depth":"24"`, "90", "k.w2", joint.Left, 80 - 24, plan.ToEnd, "The cabinet on wall 1"},
-		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, plan.ToEnd, "The casing of the door on wall 2"},
-		{`"wall":"w2","from":"1/4","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, plan.ToEnd, `1/4" is left to fill`},
-		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "80", "k.w1", joint.Right, 100 - 0.75/math.Sin(80*math.Pi/180), plan.ToLong, "stops against that"},
-		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "100", "k.w1", joint.Right, 100 - 0.75/math.Sin(100*math.Pi/180), plan.ToShort, "stops against that"},
+		{`"wall":"w1","from":"64","width":"36","casing_thickness":"3/4"`, "90", "k.w2", joint.Left, 80 - 0.75, piece.ToEnd, "The casing of the door on wall 1 stands in the corner"},
+		{`"wall":"w1","kind":"cabinet","from":"64","width":"36","depth":"24"`, "90", "k.w2", joint.Left, 80 - 24, piece.ToEnd, "The cabinet on wall 1"},
+		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, piece.ToEnd, "The casing of the door on wall 2"},
+		{`"wall":"w2","from":"1/4","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, piece.ToEnd, `1/4" is left to fill`},
+		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "80", "k.w1", joint.Right, 100 - 0.75/math.Sin(80*math.Pi/180), piece.ToLong, "stops against that"},
+		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "100", "k.w1", joint.Right, 100 - 0.75/math.Sin(100*math.Pi/180), piece.ToShort, "stops against that"},
 	} {
-		p := build(t, read(t, room(false, "", "100, 80", c.corner, `{"id":"o",`+c.opening+`}`)))
-		q := piece(t, p, c.id)
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", c.corner, `{"id":"o",`+c.opening+`}`)))
+		q := plantest.Piece(t, p, c.id)
 		assert.InDelta(t, c.cut, q.Cut.Inches(), 1e-6, c.opening)
-		assert.Equal(t, plan.Butt, q.End(c.hand).Joint, c.opening)
+		assert.Equal(t, piece.Butt, q.End(c.hand).Joint, c.opening)
 		assert.Equal(t, c.told, q.End(c.hand).ToldTo, c.opening)
 		assert.Contains(t, q.End(c.hand).Note, c.note)
 		d := p.Decisions[0]
 		assert.Contains(t, d.Reason, "stands in the corner, so the end stops against it", "the reason is told at Joints")
 	}
 	// Far enough off, a piece lies between and the two meet as ever.
-	p := build(t, read(t, room(false, "", "100, 80", "90", `{"id":"o","wall":"w2","from":"2","width":"36","casing_thickness":"3/4"}`)))
-	assert.Equal(t, 100*in, piece(t, p, "k.w1").Cut)
-	assert.Equal(t, "k.w2", piece(t, p, "k.w1").Right.Meets)
+	p := plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", "90", `{"id":"o","wall":"w2","from":"2","width":"36","casing_thickness":"3/4"}`)))
+	assert.Equal(t, 100*in, plantest.Piece(t, p, "k.w1").Cut)
+	assert.Equal(t, "k.w2", plantest.Piece(t, p, "k.w1").Right.Meets)
 	// How thick or deep it is was not said: that is asked for, and nothing is claimed.
-	p = build(t, read(t, room(false, "", "100, 80", "90", `{"id":"o","kind":"cabinet","wall":"w2","from":"0","width":"36"}`)))
-	assert.Contains(t, finding(t, p, "corner_taken").Text, "how deep it is")
+	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", "90", `{"id":"o","kind":"cabinet","wall":"w2","from":"0","width":"36"}`)))
+	assert.Contains(t, plantest.Finding(t, p, "corner_taken").Text, "how deep it is")
 	// A bare opening has no casing that could stand there.
-	p = build(t, read(t, room(false, "", "100, 80", "90", `{"id":"o","kind":"opening","wall":"w2","from":"0","width":"36"}`)))
-	assert.Equal(t, 100*in, piece(t, p, "k.w1").Cut)
+	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", "90", `{"id":"o","kind":"opening","wall":"w2","from":"0","width":"36"}`)))
+	assert.Equal(t, 100*in, plantest.Piece(t, p, "k.w1").Cut)
 }
 
 // Whatever the corner and the casing: no point of the base lies within the casing, and it
@@ -297,8 +300,8 @@ func TestWhatStandsInACornerAtRandom(t *testing.T) {
 		theta := float64(rapid.IntRange(600, 1500).Draw(t, "theta")) / 10
 		thick := float64(rapid.IntRange(4, 20).Draw(t, "casing")) / 16
 		gap := float64(rapid.IntRange(0, 16).Draw(t, "gap")) / 16
-		p := build(t, read(t, room(false, "", "100, 80", fmt.Sprint(theta), fmt.Sprintf(`{"id":"o","wall":"w2","from":"%v","width":"36","casing_thickness":"%v"}`, gap, thick))))
-		q := piece(t, p, "k.w1")
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", fmt.Sprint(theta), fmt.Sprintf(`{"id":"o","wall":"w2","from":"%v","width":"36","casing_thickness":"%v"}`, gap, thick))))
+		q := plantest.Piece(t, p, "k.w1")
 		const out = 9.0 / 16
 		d := alongRight("inside", theta)
 		arris := d.times(gap).plus(rotated(d, 90).times(-thick)) // of the casing, nearest to the base
@@ -318,15 +321,15 @@ func TestWhatStandsInACornerAtRandom(t *testing.T) {
 // From is to the casing's outer edge; a plinth an inch wider stands past it by that, and base
 // stops there, at either side. What runs at the rail meets the casing.
 func TestPlinthWiderThanItsCasing(t *testing.T) {
-	file := room(false, "", "120", "90", `{"id":"o","wall":"w1","from":"40","width":"36","casing":"3","casing_thickness":"3/4","plinth":"4","plinth_thickness":"1"}`)
-	j := read(t, file)
+	file := plantest.Room(false, "", "120", "90", `{"id":"o","wall":"w1","from":"40","width":"36","casing":"3","casing_thickness":"3/4","plinth":"4","plinth_thickness":"1"}`)
+	j := plantest.Read(t, file)
 	j.Rooms[0].Runs = append(j.Rooms[0].Runs, job.Run{ID: "rail", Moulding: "b", Level: job.Rail})
-	p := build(t, j)
-	assert.Equal(t, 39*in, piece(t, p, "k.w1").Cut)
-	assert.Equal(t, 120*in-77*in, piece(t, p, "k.w1.o").Cut)
-	assert.Equal(t, 40*in, piece(t, p, "rail.w1").Cut)
-	assert.Equal(t, "the plinth", piece(t, p, "k.w1").Right.Stops)
-	assert.Equal(t, "the casing", piece(t, p, "rail.w1").Right.Stops)
+	p := plantest.Build(t, j)
+	assert.Equal(t, 39*in, plantest.Piece(t, p, "k.w1").Cut)
+	assert.Equal(t, 120*in-77*in, plantest.Piece(t, p, "k.w1.o").Cut)
+	assert.Equal(t, 40*in, plantest.Piece(t, p, "rail.w1").Cut)
+	assert.Equal(t, "the plinth", plantest.Piece(t, p, "k.w1").Right.Against)
+	assert.Equal(t, "the casing", plantest.Piece(t, p, "rail.w1").Right.Against)
 	// Read to the plinth, the stretch is what it is for the base, and an inch more for the rail.
 	var l []job.Taken
 	require.NoError(t, json.Unmarshal([]byte(`[{"id":"whole","length":"120"},{"id":"part","length":"39 1/8","right":"plinth"}]`), &l))
@@ -335,24 +338,24 @@ func TestPlinthWiderThanItsCasing(t *testing.T) {
 	}
 	j.Rooms[0].Walls[0].Lengths = l
 	j.Normalise()
-	p = build(t, j)
-	assert.Equal(t, 39.125, piece(t, p, "k.w1").Cut.Inches())
-	assert.Equal(t, 40.125, piece(t, p, "rail.w1").Cut.Inches())
+	p = plantest.Build(t, j)
+	assert.Equal(t, 39.125, plantest.Piece(t, p, "k.w1").Cut.Inches())
+	assert.Equal(t, 40.125, plantest.Piece(t, p, "rail.w1").Cut.Inches())
 }
 
 // Flat stock 1 in and 7/16, outside 126: on the thick one the cut leans the other way, so that
 // its back is the long point. The point that is told is always the one at the back.
 func TestToldToThePointAtTheBack(t *testing.T) {
-	two := func(t tester, kind string, theta, a, b float64) (l, r plan.End) {
-		p := build(t, read(t, fmt.Sprintf(`{"gnomon":5,"rules":{"inside":"mitre"},"saws":[{"id":"s","mitre_left":80,"mitre_right":80,"bevel_left":60,"bevel_right":60}],"saw":"s","mouldings":[{"id":"a","height":"4","thickness":"%v"},{"id":"b","height":"5","thickness":"%v"}],
+	two := func(t plantest.T, kind string, theta, a, b float64) (l, r piece.End) {
+		p := plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"rules":{"inside":"mitre"},"saws":[{"id":"s","mitre_left":80,"mitre_right":80,"bevel_left":60,"bevel_right":60}],"saw":"s","mouldings":[{"id":"a","height":"4","thickness":"%v"},{"id":"b","height":"5","thickness":"%v"}],
 			"rooms":[{"id":"r","walls":[{"id":"w1","length":"100"},{"id":"w2","length":"90"}],"corners":[{"id":"q","kind":%q,"reading":%v}],"runs":[{"id":"k","moulding":"a","last":"w1"},{"id":"l","moulding":"b","first":"w2"}]}]}`, a, b, kind, theta)))
-		f := finding(t, p, "heights_differ")
+		f := plantest.Finding(t, p, "heights_differ")
 		assert.Contains(t, f.Text, `1"`, "mitred with another height: it is told")
-		return piece(t, p, "k.w1").Right, piece(t, p, "l.w2").Left
+		return plantest.Piece(t, p, "k.w1").Right, plantest.Piece(t, p, "l.w2").Left
 	}
 	thick, thin := two(t, "outside", 126, 1, 0.4375)
-	assert.Equal(t, plan.ToLong, thick.ToldTo)
-	assert.Equal(t, plan.ToShort, thin.ToldTo)
+	assert.Equal(t, piece.ToLong, thick.ToldTo)
+	assert.Equal(t, piece.ToShort, thin.ToldTo)
 	rapid.Check(t, func(t *rapid.T) {
 		kind := rapid.SampledFrom([]string{"inside", "outside"}).Draw(t, "kind")
 		size := func(s string) float64 { return float64(rapid.IntRange(6, 24).Draw(t, s)) / 16 }
@@ -361,12 +364,12 @@ func TestToldToThePointAtTheBack(t *testing.T) {
 			return
 		}
 		l, r := two(t, kind, float64(rapid.IntRange(60, 160).Draw(t, "theta")), a, b)
-		for hand, e := range map[joint.Hand]plan.End{joint.Right: l, joint.Left: r} {
+		for hand, e := range map[joint.Hand]piece.End{joint.Right: l, joint.Left: r} {
 			face := e.Slope // how far the face reaches past the back
 			if hand == joint.Left {
 				face = -face
 			}
-			assert.Equal(t, map[bool]plan.Point{true: plan.ToShort, false: plan.ToLong}[face > 0], e.ToldTo)
+			assert.Equal(t, map[bool]piece.Point{true: piece.ToShort, false: piece.ToLong}[face > 0], e.ToldTo)
 		}
 	})
 }
@@ -375,57 +378,57 @@ func TestToldToThePointAtTheBack(t *testing.T) {
 // than the cope over it hides. At 88.8 the corner is out by more than twice that, and it is
 // turned. Read on a mitre scale it carries twice the deviation.
 func TestSquareWithinTheReading(t *testing.T) {
-	crown := func(reading string) plan.End {
-		p := build(t, read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"3 1/2","thickness":"3 1/2","profiled":true,"section":[{"u":"0","z":"0"},{"u":"3 1/2","z":"3 1/2"},{"u":"3","z":"3 1/2"},{"u":"0","z":"1/2"}]}],"rules":{"cope_hand":"right"},
+	crown := func(reading string) piece.End {
+		p := plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"3 1/2","thickness":"3 1/2","profiled":true,"section":[{"u":"0","z":"0"},{"u":"3 1/2","z":"3 1/2"},{"u":"3","z":"3 1/2"},{"u":"0","z":"1/2"}]}],"rules":{"cope_hand":"right"},
 			"rooms":[{"id":"r","walls":[{"id":"a","length":"60"},{"id":"b","length":"90"}],"corners":[{"id":"q",%s}],"runs":[{"id":"k","moulding":"c","level":"ceiling"}]}]}`, reading)))
-		if e := piece(t, p, "k.a").Right; e.Joint != plan.Cope {
+		if e := plantest.Piece(t, p, "k.a").Right; e.Joint != piece.Cope {
 			return e
 		}
-		return piece(t, p, "k.b").Left
+		return plantest.Piece(t, p, "k.b").Left
 	}
 	e := crown(`"reading":89.6`)
-	assert.Equal(t, plan.Square, e.Joint)
+	assert.Equal(t, piece.Square, e.Joint)
 	assert.InDelta(t, 1.0/64, e.Short.Inches(), 1e-6, "3 1/2·cot 89.6 would be 0.0244, and the cope hides 1/64")
 	assert.InDelta(t, 3.5/math.Tan(89.9*math.Pi/180), crown(`"reading":89.9`).Short.Inches(), 1e-6)
-	assert.Equal(t, plan.Square, crown(`"reading":89.1`).Joint)
-	assert.Equal(t, plan.Butt, crown(`"reading":88.8`).Joint)
-	assert.Equal(t, plan.Square, crown(`"reading":45.6,"scale":"mitre"`).Joint, "88.8 on a mitre scale")
+	assert.Equal(t, piece.Square, crown(`"reading":89.1`).Joint)
+	assert.Equal(t, piece.Butt, crown(`"reading":88.8`).Joint)
+	assert.Equal(t, piece.Square, crown(`"reading":45.6,"scale":"mitre"`).Joint, "88.8 on a mitre scale")
 }
 
 // Flat stock has no line to cope along: under the default rule it is butted, and says so.
 func TestFlatStockIsButted(t *testing.T) {
-	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
+	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	j.Mouldings[0].Profiled = false
-	p := build(t, j)
+	p := plantest.Build(t, j)
 	for _, d := range p.Decisions {
 		assert.Equal(t, "butt", d.Joint)
 		assert.Contains(t, d.Reason, "stops against")
 	}
 	for _, q := range p.Pieces {
-		for _, e := range []plan.End{q.Left, q.Right} {
+		for _, e := range []piece.End{q.Left, q.Right} {
 			assert.Zero(t, e.Setting.Mitre)
 		}
 	}
-	assert.NotContains(t, codes(p), "cannot_be_coped")
+	assert.NotContains(t, plantest.Codes(p), "cannot_be_coped")
 }
 
 // The floor steps in the middle of a wall: its base is not cut as it is, and every list says
 // so; one beside it is.
 func TestNotCutAsItIs(t *testing.T) {
-	j := read(t, room(true, "", square4, "90, 90, 90, 90"))
-	j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStepDown, At: *typed("48"), Height: typed("3/4")}}
-	p := build(t, j)
-	assert.Contains(t, piece(t, p, "k.w1").NotAsIs, `steps 4' from its left end`)
-	assert.Contains(t, piece(t, p, "k.w1").Remarks()[0], "Not cut as it is")
-	assert.Empty(t, piece(t, p, "k.w2").NotAsIs)
-	assert.Empty(t, piece(t, p, "k.w1").Held, "it is cut all the same")
+	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
+	j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStepDown, At: *plantest.Typed("48"), Height: plantest.Typed("3/4")}}
+	p := plantest.Build(t, j)
+	assert.Contains(t, plantest.Piece(t, p, "k.w1").NotAsIs, `steps 4' from its left end`)
+	assert.Contains(t, plantest.Piece(t, p, "k.w1").Remarks()[0], "Not cut as it is")
+	assert.Empty(t, plantest.Piece(t, p, "k.w2").NotAsIs)
+	assert.Empty(t, plantest.Piece(t, p, "k.w1").Held, "it is cut all the same")
 }
 
 // A copy of a room, mirrored: a corner's lean stays with its piece, whichever wall's face it
 // was read in, and so does that of a cabinet's side.
 func TestMirroredLeansStayWithTheirPieces(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		j := read(t, room(false, `"inside":"mitre"`, "100, 90, 80", fmt.Sprintf("%d, out %d", rapid.IntRange(70, 110).Draw(t, "inside"), rapid.IntRange(70, 110).Draw(t, "outside")), `{"id":"o","wall":"w1","kind":"cabinet","from":"40","width":"20","lean":"1.25"}`))
+		j := plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "100, 90, 80", fmt.Sprintf("%d, out %d", rapid.IntRange(70, 110).Draw(t, "inside"), rapid.IntRange(70, 110).Draw(t, "outside")), `{"id":"o","wall":"w1","kind":"cabinet","from":"40","width":"20","lean":"1.25"}`))
 		j.Saws[0].BevelRight, j.Saws[0].MitreLeft, j.Saws[0].MitreRight = 45, 75, 75
 		lean := func(s string) *job.Lean {
 			d := rapid.IntRange(-8, 8).Draw(t, s)
@@ -440,8 +443,8 @@ func TestMirroredLeansStayWithTheirPieces(t *testing.T) {
 		}
 		next, _, err := edit.Apply(j, edit.Op{Do: edit.Add, Kind: "copy", ID: "m", Value: edit.Raw(edit.Copy{Of: "r", Name: "Other", Mirror: true})})
 		require.NoError(t, err)
-		p := build(t, next)
-		pieces := map[string][]plan.Piece{}
+		p := plantest.Build(t, next)
+		pieces := map[string][]piece.Piece{}
 		for _, q := range p.Pieces {
 			pieces[q.Room] = append(pieces[q.Room], q)
 		}
@@ -461,37 +464,37 @@ func TestMirroredLeansStayWithTheirPieces(t *testing.T) {
 // A corner whose line leans 1 to the right in the face of the wall on its left leans 0 in a
 // square corner's other wall; read in the right wall's face it is the other way about.
 func TestInWhoseFaceACornerLeans(t *testing.T) {
-	j := read(t, room(false, `"inside":"mitre"`, "100, 90", "90"))
+	j := plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "100, 90", "90"))
 	j.Saws[0].BevelRight = 45
 	c := &j.Rooms[0].Corners[0]
 	c.Lean = &job.Lean{Angle: 1}
-	p := build(t, j)
-	assert.InDelta(t, 1, float64(piece(t, p, "k.w1").Right.Lean), 1e-9)
-	assert.InDelta(t, 0, float64(piece(t, p, "k.w2").Left.Lean), 1e-9)
+	p := plantest.Build(t, j)
+	assert.InDelta(t, 1, float64(plantest.Piece(t, p, "k.w1").Right.Lean), 1e-9)
+	assert.InDelta(t, 0, float64(plantest.Piece(t, p, "k.w2").Left.Lean), 1e-9)
 	c.LeanFace = job.HandRight
-	p = build(t, j)
-	assert.InDelta(t, 0, float64(piece(t, p, "k.w1").Right.Lean), 1e-9)
-	assert.InDelta(t, -1, float64(piece(t, p, "k.w2").Left.Lean), 1e-9, "top to the right: short at a left end")
+	p = plantest.Build(t, j)
+	assert.InDelta(t, 0, float64(plantest.Piece(t, p, "k.w1").Right.Lean), 1e-9)
+	assert.InDelta(t, -1, float64(plantest.Piece(t, p, "k.w2").Left.Lean), 1e-9, "top to the right: short at a left end")
 }
 
 // A floor 2 in lower at the right end, and a ceiling measured 2 in higher there from it: the
 // ceiling is level, and so is the crown.
 func TestCeilingsAreMeasuredFromTheFloorThatIsThere(t *testing.T) {
-	j := read(t, room(false, "", "120, 90", "90"))
+	j := plantest.Read(t, plantest.Room(false, "", "120, 90", "90"))
 	m := &j.Mouldings[0]
-	m.Kind, m.Height, m.Thickness = job.KindCrown, *typed("4"), *typed("4")
+	m.Kind, m.Height, m.Thickness = job.KindCrown, *plantest.Typed("4"), *plantest.Typed("4")
 	j.Rooms[0].Runs[0].Level = job.Ceiling
 	w := &j.Rooms[0].Walls[0]
-	w.CeilingLeft, w.CeilingRight = typed("96"), typed("98")
-	p := build(t, j)
-	assert.NotZero(t, piece(t, p, "k.w1").Left.Lean+piece(t, p, "k.w1").Left.Setting.Bevel, "with a level floor the ceiling rises")
-	w.FloorLeft, w.FloorRight = typed("0"), typed("2")
-	p = build(t, j)
-	assert.Zero(t, piece(t, p, "k.w1").Left.Setting.Bevel)
-	assert.NotContains(t, codes(p), "ceiling_slopes")
+	w.CeilingLeft, w.CeilingRight = plantest.Typed("96"), plantest.Typed("98")
+	p := plantest.Build(t, j)
+	assert.NotZero(t, plantest.Piece(t, p, "k.w1").Left.Lean+plantest.Piece(t, p, "k.w1").Left.Setting.Bevel, "with a level floor the ceiling rises")
+	w.FloorLeft, w.FloorRight = plantest.Typed("0"), plantest.Typed("2")
+	p = plantest.Build(t, j)
+	assert.Zero(t, plantest.Piece(t, p, "k.w1").Left.Setting.Bevel)
+	assert.NotContains(t, plantest.Codes(p), "ceiling_slopes")
 	// The neighbour measured its ceiling at the same corner, over the same floor.
-	j.Rooms[0].Walls[1].CeilingLeft = typed("98")
-	assert.NotContains(t, codes(build(t, j)), "ceiling_step")
+	j.Rooms[0].Walls[1].CeilingLeft = plantest.Typed("98")
+	assert.NotContains(t, plantest.Codes(plantest.Build(t, j)), "ceiling_step")
 }
 
 // A gross mistake in a hall with dozens of wrong diagonals: what cannot be tried in one go is
@@ -505,10 +508,10 @@ func TestWhatIsLeftUntriedIsSaid(t *testing.T) {
 	for i := range 50 {
 		d = append(d, fmt.Sprintf(`{"id":"d%d","from":"c%d","to":"c%d","length":"%d"}`, i, i, (i+30)%100, 100+i*37%1900))
 	}
-	j := read(t, fmt.Sprintf(`{"gnomon":5,"rooms":[{"id":"r","closed":true,"walls":[%s],"corners":[%s],"diagonals":[%s]}]}`, strings.Join(w, ","), strings.Join(c, ","), strings.Join(d, ",")))
-	p := build(t, j)
-	f := finding(t, p, "check_untried")
-	assert.Equal(t, plan.SeverityCheck, f.Severity)
+	j := plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"rooms":[{"id":"r","closed":true,"walls":[%s],"corners":[%s],"diagonals":[%s]}]}`, strings.Join(w, ","), strings.Join(c, ","), strings.Join(d, ",")))
+	p := plantest.Build(t, j)
+	f := plantest.Finding(t, p, "check_untried")
+	assert.Equal(t, finding.Check, f.Severity)
 	assert.Contains(t, f.Text, "were not tried as the wrong one")
-	assert.Equal(t, p.Findings, build(t, j).Findings)
+	assert.Equal(t, p.Findings, plantest.Build(t, j).Findings)
 }

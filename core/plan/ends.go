@@ -2,299 +2,202 @@ package plan
 
 import (
 	"fmt"
-	"math"
 
 	"gnomon/core/decide"
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
-	"gnomon/core/profile"
-	"gnomon/core/saw"
-	"gnomon/core/survey"
+	"gnomon/core/piece"
+	"gnomon/core/stretch"
 )
 
-// returnCorner is what a return turns: a quarter, mitred at 45.
-const returnCorner measure.Angle = 90
-
-// ends says what is on both ends of every piece of a chain, and makes the pieces that turn
+// setEnds says what is on both ends of every piece of a chain, and makes the pieces that turn
 // rounded corners.
-func (b *builder) ends(c *chain) {
+func (c *chain) setEnds(found *finding.List) {
 	byCorner := make(map[int]decide.Joint, len(c.joints))
 	for _, j := range c.joints {
 		byCorner[j.Corner] = j
 	}
 	for n, at := range c.at {
-		t, s, p := at.t, at.span(), at.piece()
-		for k, hand := range []joint.Hand{joint.Left, joint.Right} {
-			i := s.left
-			if hand == joint.Right {
-				i = s.right
-			}
-			e := End{Joint: Square, ToldTo: ToEnd}
+		t, s, p := at.run, at.stretch(), at.piece()
+		for k, hand := range piece.Hands {
+			i := [2]int{s.Left, s.Right}[k]
+			e := piece.End{Joint: piece.Square, ToldTo: piece.ToEnd}
 			usable := true
 			switch {
 			case i >= 0:
-				j := byCorner[i]
-				e = b.endAtCorner(c, i, j, n, hand)
-				other, rho := j.Left, t.on.right[i]
-				e.tops = [2]measure.Angle{t.on.tops[i][1], t.on.tops[i][0]}
-				if hand == joint.Right {
-					other, rho, e.tops = j.Right, t.on.left[i], t.on.tops[i]
-				}
-				e.Lean, usable = lean(rho, hand), t.corners[i].usable
-				if other >= 0 && c.at[other].span().known && j.Kind != decide.Apart {
-					e.Meets = c.at[other].piece().ID
-				}
-			case s.opens[k] != nil:
-				e = b.endAtOpening(t, s.opens[k], hand)
-			case s.turns[k]:
-				e = End{Joint: Mitre, ToldTo: ToTip, Theta: returnCorner, Side: job.Outside, Note: "Returned to the wall: its cap is cut from a longer offcut."}
+				e = c.endAtCorner(byCorner[i], n, hand, found)
+				usable = t.Corners[i].Usable
+			case s.Opens[k] != nil:
+				e = endAtOpening(t, s.Opens[k], hand)
+			case s.Returns[k]:
+				e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside, Note: "Returned to the wall: its cap is cut from a longer offcut."}
 			}
-			b.set(t, &e, hand, t.on.rake[s.wall], usable)
-			*p.end(hand) = e
+			t.Setup.SetAt(&e, hand, t.On.Rake[s.Wall], usable)
+			*p.End(hand) = e
 		}
-		b.allow(c, n, byCorner)
-		p.measureUp(t.shape)
+		c.allow(n, byCorner)
+		p.MeasureUp(t.Shape())
 	}
 	for _, j := range c.joints {
-		b.turn(c, j)
+		c.turnCorner(j, found)
 	}
 }
 
 // endAtOpening says how a piece ends against an opening, a cabinet or a tub.
-func (b *builder) endAtOpening(t *trim, o *job.Opening, hand joint.Hand) End {
-	stop := decide.Against(t.m.Kind, t.run.Level, t.shape.Projection, o, b.unit)
-	e := End{Joint: Butt, ToldTo: ToEnd, Stops: "the " + o.Side(t.run.Level), Chamfer: stop.Chamfer, Note: stop.Reason}
+func endAtOpening(t *run, o *job.Opening, hand joint.Hand) piece.End {
+	stop := decide.Against(t.Moulding.Is(), t.Level, t.Shape().Projection, o, t.Room.Job.Unit)
+	e := piece.End{Joint: piece.Butt, ToldTo: piece.ToEnd, Against: "the " + o.Side(t.Level), Chamfer: stop.Chamfer, Note: stop.Reason}
 	if stop.Sloped {
-		e = End{Joint: Mitre, ToldTo: ToLong, Theta: returnCorner, Side: job.Inside, Stops: e.Stops, Note: stop.Reason}
+		e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToLong, Theta: piece.ReturnCorner, Side: job.Inside, Against: e.Against, Note: stop.Reason}
 	}
 	if o.Lean != nil {
-		e.Lean = lean(o.Lean.Angle, hand)
+		e.Lean = stretch.Lean(o.Lean.Angle, hand)
 	}
 	return e
 }
 
-// endAtCorner says what is on the end of piece n of a chain at a corner.
-func (b *builder) endAtCorner(c *chain, at int, d decide.Joint, n int, hand joint.Hand) End {
-	t := c.at[n].t
-	k, i := t.room.Corners[at], t.corners[at]
-	e := End{Joint: Square, ToldTo: ToEnd, Corner: k.ID, Letter: job.CornerLetter(at), Theta: i.theta, Side: k.Kind, Assumed: i.assumed}
+// endAtCorner says what is on the end of piece n of a chain at the corner of a joint.
+func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *finding.List) piece.End {
+	t, at := c.at[n].run, d.Corner
+	k, i := t.Room.Corners[at], t.Corners[at]
+	e := piece.End{Joint: piece.Square, ToldTo: piece.ToEnd, Corner: k.ID, Letter: job.CornerLetter(at), Theta: i.Theta, Side: k.Kind, Assumed: i.Assumed}
+	other, rho := d.Left, t.On.Right[at]
+	e.Tops = [2]measure.Angle{t.On.Tops[at][1], t.On.Tops[at][0]}
+	if hand == joint.Right {
+		other, rho, e.Tops = d.Right, t.On.Left[at], t.On.Tops[at]
+	}
+	e.Lean = stretch.Lean(rho, hand)
+	if other >= 0 && c.at[other].stretch().Known && d.Kind != decide.Apart {
+		e.Meets = c.at[other].piece().ID
+	}
 	mate := t
 	if other := d.Left + d.Right - n; d.Left >= 0 && d.Right >= 0 && d.Left != d.Right {
-		mate = c.at[other].t
+		mate = c.at[other].run
 	}
 	if k.Kind == job.Inside {
-		e.other = mate.shape.Projection
+		e.OtherFace = mate.Shape().Projection
 	}
 	switch {
 	case d.Kind == decide.Alone:
-		b.endAlone(t, at, hand, &e)
-	case d.Kind == decide.Mitre && k.Kind == job.Outside:
-		e.Joint = Mitre
-		if r := c.rounds[at]; r.pieces > 0 {
-			e.Turn, e.Give = 180-2*r.each, r.give
-		}
+		endAlone(c.room, t, at, hand, &e, found)
 	case d.Kind == decide.Mitre:
-		e.Joint = Mitre
-	case d.Kind == decide.Cope && d.Gives == n:
-		e.Joint = Cope
-		e.Template = mate.m != t.m
-	case d.Kind == decide.Butt && d.Gives == n:
-		e.Joint, e.Short = Butt, mate.shape.Projection.Times(1/i.theta.Sin())
-	case k.Kind == job.Inside && i.usable:
-		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
-		switch most := t.shape.covers(i.theta); {
-		case e.Short <= most:
-		case 90-i.theta <= doubtful*i.sigma: // it may well be square: the cope hides what it hides
-			e.Short = most
-		default:
-			e.Joint, e.Short = Butt, 0
+		e.Joint = piece.Mitre
+		if r := c.rounds[at]; r.pieces > 0 && k.Kind == job.Outside {
+			e.MitredFor, e.Allowance = 180-2*r.each, r.allowance
 		}
+	case d.Kind == decide.Cope && d.Gives == n:
+		e.Joint = piece.Cope
+		e.Template = mate.Moulding != t.Moulding
+	case d.Kind == decide.Butt && d.Gives == n:
+		e.Joint, e.Short = piece.Butt, mate.Shape().Projection.Times(1/i.Theta.Sin())
+	case k.Kind == job.Inside && i.Usable:
+		runsThrough(t, i, &e)
 	}
-	if e.Joint == Mitre && e.Turn == 0 && d.Unequal && i.usable {
-		e.Turn = joint.UnequalTurn(i.theta, t.shape.Projection, mate.shape.Projection)
+	if e.Joint == piece.Mitre && e.MitredFor == 0 && d.Unequal && i.Usable {
+		e.MitredFor = joint.UnequalTurn(i.Theta, t.Shape().Projection, mate.Shape().Projection)
 	}
-	if e.Joint == Mitre && i.assumed && e.Turn == 0 {
-		e.Turn = i.theta - 2*touch(c.rules[at], k.Kind)
+	if e.Joint == piece.Mitre && i.Assumed && e.MitredFor == 0 {
+		e.MitredFor = i.Theta - 2*overHalf(c.rules[at], k.Kind)
 	}
 	return e
-}
-
-// touch is what a mitre at a corner that was not read is cut over half of what it turns,
-// by the school followed.
-func touch(rules *job.Rules, kind job.CornerKind) measure.Angle {
-	if kind == job.Outside {
-		return map[string]measure.Angle{job.UnreadTouch: 0.5, job.UnreadDegree: 1}[rules.UnreadOutside]
-	}
-	return map[string]measure.Angle{job.UnreadDegree: -1}[rules.UnreadInside]
 }
 
 // doubtful is within how many deviations of its reading a corner may be square, so that no end
 // is turned for it.
 const doubtful = 2
 
+// runsThrough is a square end at an inside corner: as far short of an acute one as the piece
+// coped over it hides, or else cut to the other wall.
+func runsThrough(t *run, i stretch.Corner, e *piece.End) {
+	e.Short = joint.SquareReach(i.Theta, t.Shape().Projection)
+	switch most := t.Shape().Covers(i.Theta); {
+	case e.Short <= most:
+	case 90-i.Theta <= doubtful*i.Sigma: // it may well be square: the cope hides what it hides
+		e.Short = most
+	default:
+		e.Joint, e.Short = piece.Butt, 0
+	}
+}
+
+// overHalf is what a mitre at a corner that was not read is cut over half of what it turns,
+// by the school followed.
+func overHalf(rules *job.Rules, kind job.CornerKind) measure.Angle {
+	if kind == job.Outside {
+		return map[string]measure.Angle{job.UnreadTouch: 0.5, job.UnreadDegree: 1}[rules.UnreadOutside]
+	}
+	return map[string]measure.Angle{job.UnreadDegree: -1}[rules.UnreadInside]
+}
+
 // endAlone is an end at a corner that no other piece comes to: against what stands there, or
 // to the other wall, unless what a square end leaves open there does not show.
-func (b *builder) endAlone(t *trim, at int, hand joint.Hand, e *End) {
-	i := t.corners[at]
-	if e.Side != job.Inside || !i.usable {
+func endAlone(r *room, t *run, at int, hand joint.Hand, e *piece.End, found *finding.List) {
+	i := t.Corners[at]
+	if e.Side != job.Inside || !i.Usable {
 		return
 	}
-	e.other = 0
-	if s := b.inCorner(t.room, t.run, t.shape, at, besides(t.room, at, hand)); s != nil {
-		b.stopsAt(t, at, s, e)
+	e.OtherFace = 0
+	if s := t.Room.InCorner(t.Run.Run, at, across(r, at, hand)); s != nil {
+		stopsAt(t, at, s, e, found)
 		return
 	}
-	if squareDoes(t, i.theta) {
-		e.Short = joint.SquareReach(i.theta, t.shape.Projection)
+	if t.Shape().SquareCloses(i.Theta) {
+		e.Short = joint.SquareReach(i.Theta, t.Shape().Projection)
 		return
 	}
-	e.Joint, e.Stops, e.Note = Butt, "the wall", "Cut to the other wall: nothing comes from there to meet it."
+	e.Joint, e.Against, e.Note = piece.Butt, "the wall", "Cut to the other wall: nothing comes from there to meet it."
 }
 
-// squareDoes tells whether what a square end leaves open in a corner does not show.
-func squareDoes(t *trim, theta measure.Angle) bool {
-	return t.shape.Projection.Times(theta.Cot()).Abs() <= profile.GapShows
-}
+var cornerTaken = finding.Declare(finding.Form{Code: "corner_taken", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
+	Text: "%s stands in corner %s, and it is not said %s.", Why: "%s on the other wall would run into it: it is cut to the wall for now, and too long.", Remedy: "Measure %s and put it on the opening's sheet."})
 
-// besides is the wall across a corner from that of a piece whose end of the hand stands there.
-func besides(r *job.Room, at int, hand joint.Hand) int {
-	if hand == joint.Right {
-		return (at + 1) % len(r.Walls)
+// stopsAt is the end of a piece at what stands in its corner: cut to the face of it, which is
+// parallel to that thing's wall.
+func stopsAt(t *run, at int, s *stretch.Standing, e *piece.End, found *finding.List) {
+	e.Joint, e.Short, e.OtherFace = piece.Butt, s.Out.Times(1/e.Theta.Sin()), s.Out
+	if t.Shape().SquareCloses(e.Theta) {
+		e.MitredFor, e.Short = 90, e.Short+joint.SquareReach(e.Theta, t.Shape().Projection)
 	}
-	return at
-}
-
-// told tells which point of an end the length is told to, which is at the back: the long one
-// where that reaches further than the face, the short one where the face does.
-func (e *End) told() {
-	if e.Joint != Mitre && e.Joint != Butt && e.Joint != Cope || e.ToldTo == ToTip || e.Corner == "" {
+	e.Against = "the " + s.Opening.Side(t.Level)
+	e.Note = s.Name(t.Level) + " stands in the corner: it stops against that."
+	if s.Gap >= measure.Sixtyfourth {
+		e.Note += fmt.Sprintf(" Behind it %s is left to fill.", s.Gap.In(t.Room.Job.Unit))
+	}
+	if s.Known {
 		return
 	}
-	e.ToldTo = ToEnd
-	switch {
-	case e.Plane.Y < 0:
-		e.ToldTo = ToLong
-	case e.Plane.Y > 0:
-		e.ToldTo = ToShort
+	what := "how thick it is"
+	if s.Opening.Kind == job.OpenCabinet || s.Opening.Kind == job.OpenTub {
+		what = "how deep it is"
 	}
+	found.Add(cornerTaken.In(t.Room.ID, t.Room.Corners[at].ID).Says(s.Name(t.Level), job.CornerLetter(at), what).Because(t.Moulding.Title()).Do(what))
 }
 
-// covers is how far short of an acute corner a square end may stop at most so that the
-// piece coped over it hides that: u·(1 + cos θ)/sin θ where its face stands out least,
-// and what does not show. Without a section nothing is held against it.
-func (s *shape) covers(theta measure.Angle) measure.Length {
-	if s.section == nil {
-		return measure.MaxLength
+// allow adds or takes off, end by end, what the rules allow: a square end that a cope
+// covers a hair short, one square at both ends a hair long and sprung in, a coped end
+// sprung where both ends are held. A piece for the bench is cut as it is measured.
+func (c *chain) allow(n int, byCorner map[int]decide.Joint) {
+	t, s, p := c.at[n].run, c.at[n].stretch(), c.at[n].piece()
+	if p.Length < t.Rules.Bench.Length {
+		return
 	}
-	return s.least.Times((1+theta.Cos())/theta.Sin()) + profile.GapShows
-}
-
-// endPlane is the plane of a right end with the joint, before anything leans. A cope is
-// cut as the inside mitre that shows its line, and then coped by hand; one over another
-// section is cut to the wall and coped along a template.
-func endPlane(e End) joint.Normal {
-	turn := e.Theta
-	if e.Turn != 0 {
-		turn = e.Turn
+	covered := func(i int) bool { // square, and a cope comes over it
+		return i >= 0 && byCorner[i].Kind == decide.Cope && byCorner[i].Gives != n && byCorner[i].Gives >= 0
 	}
-	switch {
-	case e.Joint == Scarf:
-		return joint.ScarfEnd(e.Scarf, e.ToldTo == ToLong)
-	case e.Joint == Mitre && e.Side == job.Outside:
-		return joint.OutsideEnd(turn)
-	case e.Joint == Cope && e.Template, e.Joint == Butt && e.Corner != "":
-		return joint.ButtEnd(turn)
-	case e.Joint == Mitre || e.Joint == Cope:
-		return joint.InsideEnd(turn)
-	}
-	return joint.SquareEnd()
-}
-
-// mitres tells whether an end is cut to the plane that halves its corner.
-func (e *End) mitres() bool {
-	return e.Corner != "" && e.Turn == 0 && (e.Joint == Mitre || e.Joint == Cope && !e.Template)
-}
-
-// set works out how an end is cut on this job's saw; nothing where the end needs a
-// reading and the corner's is not usable. The plane leans with what the end meets, and
-// is told in the piece's own frame where that rises.
-func (b *builder) set(t *trim, e *End, hand joint.Hand, rake measure.Angle, usable bool) {
-	sh := t.shape
-	e.Pose = saw.Pose{Lie: saw.Upright}
-	if sh.Crown {
-		e.Pose = saw.Pose{Lie: saw.Nested, Spring: sh.Spring}
-	}
-	if !usable && e.Joint != Square && e.Joint != Butt {
-		e.ToldTo = ToLong // as the corner will have it once it is read
-		if e.Side == job.Outside {
-			e.ToldTo = ToShort
+	for k, hand := range piece.Hands {
+		e, i := p.End(hand), [2]int{s.Left, s.Right}[k]
+		switch {
+		case e.Joint == piece.Cope:
+			if p.Left.Firm() && p.Right.Firm() {
+				e.Allowance = t.Rules.Spring.Length
+			}
+		case e.Joint != piece.Square || !covered(i):
+		case t.Rules.Square == job.SquareShort:
+			// A hair, and no more than what the cope over it hides.
+			e.Allowance = -max(0, min(t.Rules.Hair.Length, t.Shape().Covers(e.Theta)-e.Short))
+		case t.Rules.Square == job.SquareLong && covered(s.Left) && covered(s.Right):
+			e.Allowance = t.Rules.Hair.Length
 		}
-		return
 	}
-	n := endPlane(*e).Leaning(e.Lean)
-	if e.mitres() && max(e.tops[0].Abs(), e.tops[1].Abs()) >= slight {
-		n = joint.LeaningMitre(survey.Turn(e.Theta, e.Side), e.tops[0], e.tops[1])
-	}
-	n = n.At(hand).Raked(rake)
-	way := saw.Choose(n, sh.Stock, saw.Lie(t.rules.Crown), b.job.Machine())
-	e.Pose, e.Setting, e.Fence, e.Why = way.Pose, &way.Setting, way.Fence, way.Why
-	e.Plane, e.Slope, e.Rise = n, n.Slope(), n.Rise()
-	e.told()
-	e.Run = sh.Projection.Times(math.Abs(e.Slope))
-	e.TopLong = sh.Drop.Times(e.Rise)
-	if hand == joint.Left {
-		e.TopLong = -e.TopLong
-	}
-	if way.Reached {
-		d := saw.On(way.Setting, b.job.Machine())
-		e.Dial = &d
-	}
-}
-
-// reach is how far an end reaches past where its back and bottom stand.
-func (e End) reach(sh *shape, hand joint.Hand) measure.Length {
-	s, r := sh.Projection.Times(e.Slope), sh.Drop.Times(e.Rise)
-	if hand == joint.Left {
-		s, r = -s, -r
-	}
-	return max(0, s, r, s+r)
-}
-
-// tip is how far the point that a length is told to stands past the back.
-func (e End) tip() measure.Length {
-	if e.ToldTo == ToTip {
-		return e.Run
-	}
-	return 0
-}
-
-// measureUp works out what to cut of a piece whose ends are known.
-func (p *Piece) measureUp(sh *shape) {
-	p.Cut = p.Length - p.Left.Short - p.Right.Short + p.Left.Give + p.Right.Give
-	p.lay(sh)
-}
-
-// lay works out how a piece lies on a stick from what is cut of it.
-func (p *Piece) lay(sh *shape) {
-	p.Back = p.Cut - p.Left.tip() - p.Right.tip()
-	p.Overall = p.Back + p.Left.reach(sh, joint.Left) + p.Right.reach(sh, joint.Right)
-}
-
-// beyondSwing tells why a cut cannot be made as it is.
-func beyondSwing(e End) string {
-	if len(e.Why) == 0 {
-		return "It is past what this saw does."
-	}
-	out := e.Why[0]
-	for _, w := range e.Why[1:] {
-		out += " " + w
-	}
-	return out
-}
-
-// withFence tells how a cut is made along an added fence.
-func withFence(e End) string {
-	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s of the blade. Make it of scrap, for the first cut goes through it: no screws in the blade's line. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
-		e.Fence, saw.SwingText(e.Setting.Mitre), e.Setting.Keep)
 }

@@ -7,8 +7,11 @@ import (
 	"strings"
 
 	"gnomon/core/decide"
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/joint"
+	"gnomon/core/piece"
+	"gnomon/core/words"
 )
 
 // Chain is what shares corners, one run or several that take turns, with the order in
@@ -27,36 +30,36 @@ type Waits struct{ Piece, For, Why string }
 
 // hung is what goes up as one: a piece, a part of one, or a group from the bench.
 type hung struct {
-	pieces []*Piece
+	pieces []*piece.Piece
 	copes  int // ends that give way
 }
 
 // hang puts all of a room in the order to hang: from the top down, what another run lands
 // on before that, shoe last.
-func (b *builder) hang(r *job.Room, chains []*chain) {
+func (p *Plan) hang(r *room, chains []*chain) {
 	sorted := slices.Clone(chains)
 	slices.SortStableFunc(sorted, func(x, y *chain) int { return cmp.Compare(rank(r, x), rank(r, y)) })
 	number := 0
 	for _, c := range sorted {
-		number = b.hangChain(r, c, number)
+		number = p.hangChain(c, number)
 	}
 }
 
 // rank is a chain's place among those of its room.
-func rank(r *job.Room, c *chain) int {
-	t := c.trims[0]
-	at := map[job.Level]int{job.Ceiling: 0, job.Rail: 100, job.Floor: 200}[t.run.Level]
-	for k := r.Under(t.run); k != nil; k = r.Under(k) {
+func rank(r *room, c *chain) int {
+	t := c.runs[0]
+	at := map[job.Level]int{job.Ceiling: 0, job.Rail: 100, job.Floor: 200}[t.Level]
+	for k := r.Under(t.Run.Run); k != nil; k = r.Under(k) {
 		at++
 	}
-	if t.m.Kind == job.KindShoe {
+	if t.Moulding.Is().Last {
 		at += 50
 	}
 	return at
 }
 
 // hangChain orders one chain, its numbers following those before.
-func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
+func (p *Plan) hangChain(c *chain, number int) int {
 	c.hung, c.of = c.nodes()
 	nodes, of := c.hung, c.of
 	arrows := c.arrows(of)
@@ -77,29 +80,29 @@ func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 		copes[i] = n.copes
 	}
 	s := decide.Hang(copes, arrows, first)
-	out := Chain{Room: r.ID}
-	for _, t := range c.trims {
-		out.Runs = append(out.Runs, t.run.ID)
+	out := Chain{Room: c.room.ID}
+	for _, t := range c.runs {
+		out.Runs = append(out.Runs, t.ID)
 	}
 	for _, k := range s.Order {
 		number++
-		for _, p := range nodes[k].pieces {
-			p.Hang = number
-			b.plan.HangOrder, out.Order = append(b.plan.HangOrder, p.ID), append(out.Order, p.ID)
+		for _, q := range nodes[k].pieces {
+			q.Hang = number
+			p.HangOrder, out.Order = append(p.HangOrder, q.ID), append(out.Order, q.ID)
 		}
 	}
 	labels := map[string]string{}
 	for _, n := range nodes {
-		for _, p := range n.pieces {
-			labels[p.ID] = job.InSentence(p.Label)
+		for _, q := range n.pieces {
+			labels[q.ID] = words.Small(q.Label)
 		}
 	}
 	for k, n := range nodes {
-		for _, p := range n.pieces {
+		for _, q := range n.pieces {
 			if s.Early[k] > 0 {
-				p.Early, p.Late = number-len(s.Order)+s.Early[k], number-len(s.Order)+s.Late[k]
+				q.Early, q.Late = number-len(s.Order)+s.Early[k], number-len(s.Order)+s.Late[k]
 			}
-			p.How = how(p, labels)
+			q.How = howItGoesUp(q, labels)
 		}
 	}
 	if first >= 0 {
@@ -111,9 +114,9 @@ func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 	for _, a := range s.Ring {
 		out.Ring = append(out.Ring, Waits{nodes[a.After].pieces[0].ID, nodes[a.Before].pieces[0].ID, a.Why})
 	}
-	b.plan.Chains = append(b.plan.Chains, out)
+	p.Chains = append(p.Chains, out)
 	if len(s.Ring) > 0 {
-		b.cannotHang(c, nodes, s)
+		p.Findings.Add(c.cannotHang(p, nodes, s))
 	}
 	return number
 }
@@ -122,7 +125,7 @@ func (b *builder) hangChain(r *job.Room, c *chain, number int) int {
 func (c *chain) nodes() (nodes []hung, of map[string]int) {
 	of = map[string]int{}
 	at := map[int]int{} // body to node
-	add := func(p *Piece, k int) int {
+	add := func(p *piece.Piece, k int) int {
 		if k < 0 {
 			k = len(nodes)
 			nodes = append(nodes, hung{})
@@ -142,7 +145,7 @@ func (c *chain) nodes() (nodes []hung, of map[string]int) {
 				at[c.body[n]] = to
 			}
 		}
-		if i := c.at[n].span().right; i >= 0 {
+		if i := c.at[n].stretch().Right; i >= 0 {
 			last := -1
 			for k := range c.turns[i] {
 				to := last
@@ -176,7 +179,7 @@ func (c *chain) mate(i int, of map[string]int) int {
 // part of a scarf that laps over for the one under it.
 func (c *chain) arrows(of map[string]int) []decide.Arrow {
 	var out []decide.Arrow
-	end := func(n int, j decide.Joint) *Piece { // the part that stands at the joint
+	end := func(n int, j decide.Joint) *piece.Piece { // the part that stands at the joint
 		parts := c.parts[n]
 		if n == j.Left {
 			return &parts[len(parts)-1]
@@ -196,7 +199,7 @@ func (c *chain) arrows(of map[string]int) []decide.Arrow {
 	for _, parts := range c.parts {
 		for k := range len(parts) - 1 {
 			under, over := &parts[k], &parts[k+1]
-			if under.Right.ToldTo != ToLong {
+			if under.Right.ToldTo != piece.ToLong {
 				under, over = over, under
 			}
 			out = append(out, decide.Arrow{Before: of[under.ID], After: of[over.ID], Why: "laps over %s"})
@@ -205,20 +208,20 @@ func (c *chain) arrows(of map[string]int) []decide.Arrow {
 	return out
 }
 
-// how tells what to do with a piece's ends when it goes up, for one person alone too.
-func how(p *Piece, labels map[string]string) string {
+// howItGoesUp tells what to do with a piece's ends when it goes up, for one person alone too.
+func howItGoesUp(p *piece.Piece, labels map[string]string) string {
 	var coped, square, over []joint.Hand
-	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-		switch e := p.end(hand); {
-		case e.Joint == Cope:
+	for _, hand := range piece.Hands {
+		switch e := p.End(hand); {
+		case e.Joint == piece.Cope:
 			coped = append(coped, hand)
-		case e.Joint == Scarf && e.ToldTo == ToShort:
+		case e.Joint == piece.Scarf && e.ToldTo == piece.ToShort:
 			over = append(over, hand)
-		case e.Joint == Square && e.Meets != "" || e.Joint == Butt && e.Slope == 0:
+		case e.Joint == piece.Square && e.Meets != "" || e.Joint == piece.Butt && e.Slope == 0:
 			square = append(square, hand)
 		}
 	}
-	meets := func(hand joint.Hand) string { return cmp.Or(labels[p.end(hand).Meets], "its mate") }
+	meets := func(hand joint.Hand) string { return cmp.Or(labels[p.End(hand).Meets], "its mate") }
 	var out string
 	switch {
 	case len(coped) == 2:
@@ -227,7 +230,7 @@ func how(p *Piece, labels map[string]string) string {
 		out = fmt.Sprintf("Alone: rest the square %s end on a nail, bring the coped %s end home first against %s, then press the square end in.", square[0], coped[0], meets(coped[0]))
 	case len(coped) == 1:
 		out = fmt.Sprintf("Bring the coped %s end home first, against %s.", coped[0], meets(coped[0]))
-	case len(square) == 2 && (p.Left.Joint == Square || p.Right.Joint == Square):
+	case len(square) == 2 && (p.Left.Joint == piece.Square || p.Right.Joint == piece.Square):
 		out = "Square at both ends: it goes up before what is coped into it."
 	}
 	for _, hand := range over {
@@ -236,29 +239,30 @@ func how(p *Piece, labels map[string]string) string {
 	return out
 }
 
+var cannotBeHung = finding.Declare(finding.Form{Code: "cannot_be_hung", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
+	Text: "There is no order to hang %s: each waits for the next.", Remedy: "Let the other piece give way at one of these corners, or drop what was chosen."})
+
 // cannotHang proves that pieces wait for one another in a ring, and offers the ways out.
-func (b *builder) cannotHang(c *chain, nodes []hung, s decide.Sequence) {
-	t := c.trims[0]
-	f := Finding{Code: "cannot_be_hung", Severity: SeverityStop, Stop: "joints", Room: t.room.ID, Kind: "piece", ID: nodes[s.Ring[0].After].pieces[0].ID}
+func (c *chain) cannotHang(p *Plan, nodes []hung, s decide.Sequence) finding.Finding {
+	r := c.room
 	var who, why []string
 	for _, a := range s.Ring {
-		after, before := job.InSentence(nodes[a.After].pieces[0].Label), job.InSentence(nodes[a.Before].pieces[0].Label)
+		after, before := words.Small(nodes[a.After].pieces[0].Label), words.Small(nodes[a.Before].pieces[0].Label)
 		who, why = append(who, after), append(why, after+" "+fmt.Sprintf(a.Why, before))
 	}
 	slices.Reverse(why)
 	slices.Reverse(who)
-	f.Text = "There is no order to hang " + job.Listed(who) + ": each waits for the next."
+	f := cannotBeHung.In(r.ID, nodes[s.Ring[0].After].pieces[0].ID).Says(words.List(who))
 	if len(who) == 1 {
-		f.Text = upper(who[0]) + " cannot be hung: it meets itself, and would go up after itself."
+		f.Text = words.Capital(who[0]) + " cannot be hung: it meets itself, and would go up after itself."
 	}
-	f.Why = upper(job.Listed(why)) + "."
-	f.Remedy = "Let the other piece give way at one of these corners, or drop what was chosen."
-	for i := range t.room.Overrides {
-		o := &t.room.Overrides[i]
-		if o.Question != job.AskCoped && o.Question != job.AskFirst || !slices.ContainsFunc(c.trims, func(t *trim) bool { return t.run.ID == o.Run }) {
+	f.Why = words.Capital(words.List(why)) + "."
+	for i := range r.Overrides {
+		o := &r.Overrides[i]
+		if o.Question != job.AskCoped && o.Question != job.AskFirst || !slices.ContainsFunc(c.runs, func(t *run) bool { return t.ID == o.Run }) {
 			continue
 		}
-		f.Acts = append(f.Acts, b.dropping(t.room, o))
+		f.Acts = append(f.Acts, dropping(p, r.Room.Room, o))
 	}
-	b.find(f)
+	return f
 }

@@ -8,7 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"gnomon/core/job"
+	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/plan/plantest"
 )
 
 // Six rooms with the choices that an experienced carpenter would make, and why, under the
@@ -39,7 +41,7 @@ func TestACarpentersJudgement(t *testing.T) {
 		// 12 by 15, the door in the middle of wall 4, so wall 2 is faced. It runs square into
 		// both its corners, and the seams of the side walls point away; the pieces beside the
 		// door are short, and are coped into the side walls.
-		p := build(t, read(t, room(true, defaults, "144, 180, 144, 180", "90, 90, 90, 90", door(4, 74, 32))))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "144, 180, 144, 180", "90, 90, 90, 90", door(4, 74, 32))))
 		assert.Equal(t, "w1 w3 w4 w4.o", at(p, "ABCD"))
 		assert.Equal(t, "k.w2", p.HangOrder[0], "so it goes up first")
 		for _, q := range p.Pieces {
@@ -52,7 +54,7 @@ func TestACarpentersJudgement(t *testing.T) {
 	t.Run("a passage: long pieces run square", func(t *testing.T) {
 		// 4 by 20 with the door in the short end: the ends of the passage are short and easy to
 		// cope, and the one at the far end is faced. Long against faced: the far end is looked at.
-		p := build(t, read(t, room(true, defaults, "240, 48, 240, 48", "90, 90, 90, 90", door(4, 8, 32))))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "240, 48, 240, 48", "90, 90, 90, 90", door(4, 8, 32))))
 		assert.Equal(t, "w4 w4.o", at(p, "CD"), "the stubs beside the door are coped into the long walls, which hide them")
 		assert.NotEqual(t, "w2 w2", at(p, "AB"), "and the wall at the far end is not coped twice")
 	})
@@ -60,7 +62,7 @@ func TestACarpentersJudgement(t *testing.T) {
 	t.Run("a closed ceiling with nobody to see: the longest runs square", func(t *testing.T) {
 		// Crown around a room without a door known: length and the hand alone. One piece must
 		// be square at both ends, a long one; one coped at both, a short one.
-		p := build(t, read(t, room(true, defaults, "144, 174, 144, 186", "90, 90, 90, 90")))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "144, 174, 144, 186", "90, 90, 90, 90")))
 		square, double := "", ""
 		for _, q := range p.Pieces {
 			switch copes(q) {
@@ -80,21 +82,21 @@ func TestACarpentersJudgement(t *testing.T) {
 		// Sides of 14 and a front of 60, one body. Its short ends are easy to hold and cheap
 		// to spoil, so they are coped; it is pushed straight back between the two walls, so that
 		// nothing has to be bowed.
-		p := build(t, read(t, room(true, defaults, "180, 150, 60, 14, 60, 14, 60, 150", "90, 90, 90, out 90, out 90, 90, 90, 90", door(1, 70, 36))))
-		g := piece(t, p, "k.w5").Group
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "180, 150, 60, 14, 60, 14, 60, 150", "90, 90, 90, out 90, out 90, 90, 90, 90", door(1, 70, 36))))
+		g := plantest.Piece(t, p, "k.w5").Group
 		assert.NotEmpty(t, g)
-		assert.Equal(t, []string{g, g}, []string{piece(t, p, "k.w4").Group, piece(t, p, "k.w6").Group})
-		assert.Equal(t, piece(t, p, "k.w4").Hang, piece(t, p, "k.w6").Hang, "hung as one")
+		assert.Equal(t, []string{g, g}, []string{plantest.Piece(t, p, "k.w4").Group, plantest.Piece(t, p, "k.w6").Group})
+		assert.Equal(t, plantest.Piece(t, p, "k.w4").Hang, plantest.Piece(t, p, "k.w6").Hang, "hung as one")
 		assert.Len(t, p.Glue, 2)
 		assert.Equal(t, "w4 w6", at(p, "CF"), "its short ends are coped into the pieces beside it, and it goes up last of the three")
-		assert.Greater(t, piece(t, p, "k.w5").Hang, piece(t, p, "k.w3").Hang)
-		assert.Greater(t, piece(t, p, "k.w5").Hang, piece(t, p, "k.w7").Hang)
+		assert.Greater(t, plantest.Piece(t, p, "k.w5").Hang, plantest.Piece(t, p, "k.w3").Hang)
+		assert.Greater(t, plantest.Piece(t, p, "k.w5").Hang, plantest.Piece(t, p, "k.w7").Hang)
 	})
 
 	t.Run("an L: the outside corner saves the double cope", func(t *testing.T) {
 		// With nothing seen and the hand to the right, all copes are right ends: the outside
 		// corner breaks the ring, so nothing has to be coped at both.
-		p := build(t, read(t, room(true, `"weights":{"short":0,"hidden":60,"hand":25,"double":50}`, "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90")))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, `"weights":{"short":0,"hidden":60,"hand":25,"double":50}`, "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90")))
 		assert.Equal(t, "w1 w2 w4 w5 w6", at(p, "ABDEF"))
 		for _, q := range p.Pieces {
 			assert.NotEqual(t, 2, copes(q))
@@ -104,27 +106,27 @@ func TestACarpentersJudgement(t *testing.T) {
 	t.Run("a long wall: the scarf over a stud, its edge away from the door", func(t *testing.T) {
 		// 25 ft with studs at 16 in and 16 ft sticks; one comes in at the right end of the wall
 		// opposite. So the part on the side of the door laps over the other.
-		j := read(t, room(true, defaults, "300, 120, 300, 120", "90, 90, 90, 90", door(3, 8, 32)))
-		j.Rooms[0].Walls[0].StudSpacing = typed("16")
-		j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStud, At: *typed("16")}}
-		p := build(t, j)
-		a, b := piece(t, p, "k.w1~1"), piece(t, p, "k.w1~2")
+		j := plantest.Read(t, plantest.Room(true, defaults, "300, 120, 300, 120", "90, 90, 90, 90", door(3, 8, 32)))
+		j.Rooms[0].Walls[0].StudSpacing = plantest.Typed("16")
+		j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStud, At: *plantest.Typed("16")}}
+		p := plantest.Build(t, j)
+		a, b := plantest.Piece(t, p, "k.w1~1"), plantest.Piece(t, p, "k.w1~2")
 		assert.InDelta(t, 0, float64(a.Cut%(16*in)), float64(in)/100, "over a stud")
 		assert.Greater(t, a.Cut, 6*12*in)
-		assert.Equal(t, plan.ToLong, a.Right.ToldTo, "the far part lies under")
-		assert.Equal(t, plan.ToShort, b.Left.ToldTo, "the part nearer the door has its long point on the face")
-		assert.Contains(t, finding(t, p, "piece_scarfed").Remedy, "stud behind")
-		j.Rooms[0].Openings[0].From = *typed("260")
-		p = build(t, j)
-		assert.Equal(t, plan.ToLong, piece(t, p, "k.w1~2").Left.ToldTo, "with the door at the other end it turns over")
-		assert.Less(t, piece(t, p, "k.w1~2").Hang, piece(t, p, "k.w1~1").Hang, "and so does the order")
+		assert.Equal(t, piece.ToLong, a.Right.ToldTo, "the far part lies under")
+		assert.Equal(t, piece.ToShort, b.Left.ToldTo, "the part nearer the door has its long point on the face")
+		assert.Contains(t, plantest.Finding(t, p, "piece_scarfed").Remedy, "stud behind")
+		j.Rooms[0].Openings[0].From = *plantest.Typed("260")
+		p = plantest.Build(t, j)
+		assert.Equal(t, piece.ToLong, plantest.Piece(t, p, "k.w1~2").Left.ToldTo, "with the door at the other end it turns over")
+		assert.Less(t, plantest.Piece(t, p, "k.w1~2").Hang, plantest.Piece(t, p, "k.w1~1").Hang, "and so does the order")
 	})
 }
 
-func copes(q plan.Piece) int {
+func copes(q piece.Piece) int {
 	n := 0
-	for _, e := range []plan.End{q.Left, q.Right} {
-		if e.Joint == plan.Cope {
+	for _, e := range []piece.End{q.Left, q.Right} {
+		if e.Joint == piece.Cope {
 			n++
 		}
 	}
@@ -133,13 +135,13 @@ func copes(q plan.Piece) int {
 
 // The door on another wall turns the seams.
 func TestTheWayInTurnsTheSeams(t *testing.T) {
-	j := read(t, room(true, `"weights":{"short":0,"hidden":100,"hand":10,"double":10}`, "144, 180, 144, 180", "90, 90, 90, 90",
+	j := plantest.Read(t, plantest.Room(true, `"weights":{"short":0,"hidden":100,"hand":10,"double":10}`, "144, 180, 144, 180", "90, 90, 90, 90",
 		`{"id":"o","wall":"w4","from":"74","width":"32"}`, `{"id":"p","wall":"w1","from":"56","width":"32"}`))
 	square := func(j job.Job) []string {
-		p := build(t, j)
+		p := plantest.Build(t, j)
 		var out []string
 		for _, q := range p.Pieces {
-			if q.Left.Joint == plan.Square && q.Right.Joint == plan.Square {
+			if q.Left.Joint == piece.Square && q.Right.Joint == piece.Square {
 				out = append(out, q.ID)
 			}
 		}
@@ -149,8 +151,8 @@ func TestTheWayInTurnsTheSeams(t *testing.T) {
 	j.Rooms[0].Entry = "o"
 	assert.Contains(t, square(j), "k.w2", "by the other one wall 2")
 	j.Rooms[0].Entry = "p"
-	p := build(t, j)
+	p := plantest.Build(t, j)
 	assert.Equal(t, "p", p.Sights[0].Opening)
 	j.Rooms[0].Entry = "gone"
-	assert.Contains(t, codes(build(t, j)), "way_in_gone")
+	assert.Contains(t, plantest.Codes(plantest.Build(t, j)), "way_in_gone")
 }

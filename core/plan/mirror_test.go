@@ -13,6 +13,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/plan"
+	"gnomon/core/plan/plantest"
 )
 
 // A room turned left to right, coped on the other hand, gives the same pieces
@@ -37,10 +38,10 @@ func TestMirroredRoomsGiveMirroredSettings(t *testing.T) {
 		lean := measure.Angle(rapid.IntRange(-2, 2).Draw(t, "lean"))
 		at := rapid.IntRange(0, n-1).Draw(t, "leaning wall")
 		build := func(h string, w, c []string, leaning int) plan.Plan {
-			j := read(t, room(false, rules(h), strings.Join(w, ", "), strings.Join(c, ", ")))
+			j := plantest.Read(t, plantest.Room(false, rules(h), strings.Join(w, ", "), strings.Join(c, ", ")))
 			if crown != "" { // a saw that tilts and swings alike both ways, for a crown of 38
 				m := &j.Mouldings[0]
-				m.Kind, m.Height, m.Thickness, j.Rules.Crown = job.KindCrown, *typed("4"), *typed("3 1/8"), crown
+				m.Kind, m.Height, m.Thickness, j.Rules.Crown = job.KindCrown, *plantest.Typed("4"), *plantest.Typed("3 1/8"), crown
 				j.Rooms[0].Runs[0].Level = job.Ceiling
 				j.Saws[0].BevelLeft, j.Saws[0].BevelRight, j.Saws[0].MitreLeft, j.Saws[0].MitreRight = 60, 60, 75, 75
 			}

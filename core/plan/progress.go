@@ -3,8 +3,11 @@ package plan
 import (
 	"fmt"
 
+	"gnomon/core/finding"
 	"gnomon/core/job"
+	"gnomon/core/sticks"
 	"gnomon/core/survey"
+	"gnomon/core/words"
 )
 
 // Words for how far a stop has come.
@@ -14,13 +17,21 @@ const (
 	Settled   = "settled"
 )
 
+// Stop is how far one stop of the work has come.
+type Stop struct {
+	ID       string // look, measure, joints, sticks, saw
+	State    string // untouched, in hand, settled
+	Text     string
+	Findings int // those of severity stop and check that wait there
+}
+
 // progress tells how far each stop of the work has come.
-func (b *builder) progress() {
+func progress(j *job.Job, p *Plan) []Stop {
 	measure := Stop{ID: "measure", State: Untouched, Text: "nothing measured"}
 	walls, measured, corners, read := 0, 0, 0, 0
-	for i := range b.job.Rooms {
-		r := &b.job.Rooms[i]
-		m := survey.Reduce(b.job, r)
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		m := survey.Reduce(j, r)
 		for k := range r.Walls {
 			walls++
 			if _, ok := m.Wall(k, job.Floor); ok {
@@ -35,18 +46,18 @@ func (b *builder) progress() {
 		}
 	}
 	joints := Stop{ID: "joints", State: Untouched, Text: "no corners yet"}
-	if n := len(b.plan.Decisions); n > 0 {
-		joints.State, joints.Text = InHand, plural(n, "joint")
+	if n := len(p.Decisions); n > 0 {
+		joints.State, joints.Text = InHand, words.Count(n, "joint")
 	}
 	done := 0
-	for _, c := range b.plan.Cuts {
+	for _, c := range p.Cuts {
 		if c.Done {
 			done++
 		}
 	}
 	saw := Stop{ID: "saw", State: Untouched, Text: "nothing to cut"}
-	if n := len(b.plan.Cuts); n > 0 {
-		saw.Text = fmt.Sprintf("%d of %s", done, plural(n, "cut"))
+	if n := len(p.Cuts); n > 0 {
+		saw.Text = fmt.Sprintf("%d of %s", done, words.Count(n, "cut"))
 		if done > 0 {
 			saw.State = InHand
 		}
@@ -56,33 +67,34 @@ func (b *builder) progress() {
 	}
 	if measured+read > 0 {
 		measure.State = InHand
-		measure.Text = fmt.Sprintf("%d of %s", measured, plural(walls, "wall"))
+		measure.Text = fmt.Sprintf("%d of %s", measured, words.Count(walls, "wall"))
 	}
-	b.plan.Stops = []Stop{b.looked(), measure, joints, b.sticks(), saw}
-	for i := range b.plan.Stops {
-		s := &b.plan.Stops[i]
-		for _, f := range b.plan.Findings {
-			if f.Stop == s.ID && f.Severity != SeverityNote {
+	stops := []Stop{looked(j), measure, joints, laidOut(p.Supplies), saw}
+	for i := range stops {
+		s := &stops[i]
+		for _, f := range p.Findings {
+			if f.Stop == s.ID && f.Severity != finding.Note {
 				s.Findings++
 			}
 		}
 	}
-	if m := &b.plan.Stops[1]; m.State == InHand && m.Findings == 0 && measured == walls && read == corners {
-		m.State, m.Text = Settled, plural(walls, "wall")
+	if m := &stops[1]; m.State == InHand && m.Findings == 0 && measured == walls && read == corners {
+		m.State, m.Text = Settled, words.Count(walls, "wall")
 	}
-	if m := &b.plan.Stops[2]; m.State == InHand && m.Findings == 0 && b.plan.Stops[1].State == Settled {
+	if m := &stops[2]; m.State == InHand && m.Findings == 0 && stops[1].State == Settled {
 		m.State = Settled
 	}
+	return stops
 }
 
 // looked tells how much of the job has been called out or measured.
-func (b *builder) looked() Stop {
+func looked(j *job.Job) Stop {
 	s := Stop{ID: "look", State: Untouched, Text: "nothing called out"}
 	rooms, known := 0, 0
-	for i := range b.job.Rooms {
-		r := &b.job.Rooms[i]
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
 		have := 0
-		m := survey.Reduce(b.job, r)
+		m := survey.Reduce(j, r)
 		for k := range r.Walls {
 			if _, _, ok := m.Bought(k, job.Floor); ok {
 				have++
@@ -96,19 +108,19 @@ func (b *builder) looked() Stop {
 		}
 	}
 	if rooms > 0 {
-		s.State, s.Text = InHand, plural(rooms, "room")
+		s.State, s.Text = InHand, words.Count(rooms, "room")
 	}
-	if known > 0 && known == len(b.job.Rooms) {
+	if known > 0 && known == len(j.Rooms) {
 		s.State = Settled
 	}
 	return s
 }
 
-// sticks tells how many of the mouldings to cut have their sticks laid out.
-func (b *builder) sticks() Stop {
+// laidOut tells how many of the mouldings to cut have their sticks laid out.
+func laidOut(supplies []sticks.Supply) Stop {
 	s := Stop{ID: "sticks", State: Untouched, Text: "nothing laid out"}
 	laid, valid, count := 0, 0, 0
-	for _, k := range b.plan.Stock {
+	for _, k := range supplies {
 		if k.Laid {
 			laid++
 			count += k.Count
@@ -118,17 +130,10 @@ func (b *builder) sticks() Stop {
 		}
 	}
 	if laid > 0 {
-		s.State, s.Text = InHand, plural(count, "stick")
-		if valid == len(b.plan.Stock) {
+		s.State, s.Text = InHand, words.Count(count, "stick")
+		if valid == len(supplies) {
 			s.State = Settled
 		}
 	}
 	return s
-}
-
-func plural(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
-	}
-	return fmt.Sprintf("%d %ss", n, what)
 }

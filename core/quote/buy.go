@@ -12,7 +12,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/nest"
-	"gnomon/core/stock"
+	"gnomon/core/sticks"
 )
 
 // Buy is one way of buying a moulding.
@@ -211,9 +211,9 @@ func (b *Buy) spares(q Quantity, kinds []job.Stick) {
 // fit fits the pieces, square-ended, into sticks by a short search.
 func fit(j *job.Job, q Quantity) Buy {
 	b := Buy{Way: job.BuyFit}
-	p := stock.Problem(j, q.Moulding)
+	p := sticks.Problem(j, q.Moulding)
 	slices.SortFunc(p.Stocks, func(a, b nest.Stock) int { return cmp.Compare(b.Length, a.Length) })
-	scarf := stock.Scarf(j, j.Rules.Scarf, false, nil)
+	scarf := sticks.Scarf(j, j.Rules.Scarf, false, nil)
 	for i, piece := range q.Pieces {
 		// What is shorter than the kerf is no piece; it comes off any offcut.
 		if piece.Length > p.Kerf {

@@ -11,24 +11,24 @@ import (
 	"gnomon/core/measure"
 )
 
-// Stock is what the choice of a pose must know of a moulding: how far it stands out, how
+// Moulding is what the choice of a pose must know of a moulding: how far it stands out, how
 // high it is, and for crown its spring. Sizes of nothing are not known.
-type Stock struct {
+type Moulding struct {
 	Projection, Drop measure.Length
 	Spring           measure.Angle
 	Crown            bool
 	Unit             measure.Unit // that reasons are told in
 }
 
-// StockOf is that of a moulding of a job.
-func StockOf(j *job.Job, m *job.Moulding) Stock {
+// MouldingOf is that of a moulding of a job.
+func MouldingOf(j *job.Job, m *job.Moulding) Moulding {
 	s := m.Seat()
-	return Stock{s.Projection, s.Drop, s.Spring, m.Kind == job.KindCrown, j.Unit}
+	return Moulding{s.Projection, s.Drop, s.Spring, m.Kind == job.KindCrown, j.Unit}
 }
 
 // Across is how much of the table the moulding takes lying flat: √(P² + D²) for crown,
 // a base's height.
-func (s Stock) Across() measure.Length {
+func (s Moulding) Across() measure.Length {
 	if !s.Crown {
 		return s.Drop
 	}
@@ -52,12 +52,12 @@ type Way struct {
 // the others, then the house rule's with an added fence. A way that cannot be cut at
 // all comes back in the house rule's pose, not reached, with everything that stood
 // against it. prefer counts for crown, nested or flat; anything else stands upright.
-func Choose(end joint.Normal, st Stock, prefer Lie, m *job.Saw) Way {
+func Choose(end joint.Normal, st Moulding, prefer Lie, m *job.Saw) Way {
 	return choose(end, st.poses(end, prefer, m), st, m)
 }
 
 // ChooseFrom is Choose with a pose to try first, whatever the house rule.
-func ChooseFrom(end joint.Normal, first Pose, st Stock, m *job.Saw) Way {
+func ChooseFrom(end joint.Normal, first Pose, st Moulding, m *job.Saw) Way {
 	poses := []Pose{first}
 	for _, p := range st.poses(end, first.Lie, m) {
 		if p.Lie != first.Lie || p.Edge != first.Edge {
@@ -67,7 +67,7 @@ func ChooseFrom(end joint.Normal, first Pose, st Stock, m *job.Saw) Way {
 	return choose(end, poses, st, m)
 }
 
-func choose(end joint.Normal, poses []Pose, st Stock, m *job.Saw) Way {
+func choose(end joint.Normal, poses []Pose, st Moulding, m *job.Saw) Way {
 	var why []string
 	for _, p := range poses {
 		s := For(end, p)
@@ -88,7 +88,7 @@ func choose(end joint.Normal, poses []Pose, st Stock, m *job.Saw) Way {
 
 // poses are those to try, the house rule's first. Of the two flat ones that comes first
 // that tilts the way the saw tilts furthest.
-func (s Stock) poses(end joint.Normal, prefer Lie, m *job.Saw) []Pose {
+func (s Moulding) poses(end joint.Normal, prefer Lie, m *job.Saw) []Pose {
 	spring := measure.Angle(0)
 	if s.Crown {
 		spring = s.Spring
@@ -110,7 +110,7 @@ func (s Stock) poses(end joint.Normal, prefer Lie, m *job.Saw) []Pose {
 
 // Against says what stands against cutting a setting in a pose on a saw; nothing where
 // it can be done.
-func Against(s Setting, p Pose, st Stock, m *job.Saw) string {
+func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 	if t := tooBig(s, p, st, m); t != "" {
 		return t
 	}
@@ -164,7 +164,7 @@ func (p Pose) Code() string {
 	return string(p.Lie)
 }
 
-func tooBig(s Setting, p Pose, st Stock, m *job.Saw) string {
+func tooBig(s Setting, p Pose, st Moulding, m *job.Saw) string {
 	var out []string
 	over := func(what string, has measure.Length, most *job.Entry) {
 		if most != nil && has > most.Length {

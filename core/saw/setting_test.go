@@ -223,7 +223,7 @@ func TestAddedFenceByHand(t *testing.T) {
 		{"inside", 60, joint.Right, Nested, -30, joint.Right, joint.Right},
 		{"inside", 60, joint.Left, Nested, 30, joint.Left, joint.Left},
 	} {
-		w := Choose(end(c.kind, c.theta, c.hand), Stock{Crown: c.lie == Nested, Spring: 45}, Nested, m)
+		w := Choose(end(c.kind, c.theta, c.hand), Moulding{Crown: c.lie == Nested, Spring: 45}, Nested, m)
 		name := fmt.Sprintf("%s %s %s", c.kind, c.hand, c.lie)
 		require.True(t, w.Reached, name)
 		assert.Equal(t, c.lie, w.Pose.Lie, name)

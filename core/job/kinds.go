@@ -1,0 +1,57 @@
+package job
+
+// Kinds of moulding, by their codes in job files.
+const (
+	KindBase   = "base"
+	KindShoe   = "shoe"
+	KindRail   = "rail" // chair rail
+	KindCrown  = "crown"
+	KindCasing = "casing"
+	KindFlat   = "flat" // flat stock, at any level
+	KindBand   = "band" // back band, around a casing
+)
+
+// Kind is what sets one kind of moulding apart from the others.
+type Kind struct {
+	Code  string
+	Name  string // what its pieces are called
+	Level Level  // where it runs when nothing else is said
+	Runs  bool   // along walls, so that it is planned for the saw; what goes around openings is counted, bought and priced
+	// Sprung leans between wall and ceiling: its height and thickness are the drop and the
+	// projection read in a square, and it lies nested at the saw.
+	Sprung bool
+	// Sloped ends against a casing at 45, long at the back.
+	Sloped bool
+	// Last goes up after all else at its level.
+	Last bool
+}
+
+// Kinds are all of them, in the order in which they are offered.
+var Kinds = []Kind{
+	{Code: KindBase, Name: "Base", Level: Floor, Runs: true},
+	{Code: KindShoe, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
+	{Code: KindRail, Name: "Rail", Level: Rail, Runs: true},
+	{Code: KindCrown, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
+	{Code: KindCasing, Name: "Casing", Level: Floor},
+	{Code: KindFlat, Name: "Flat", Level: Ceiling, Runs: true},
+	{Code: KindBand, Name: "Back band", Level: Floor},
+}
+
+var kindOf = func() map[string]*Kind {
+	out := map[string]*Kind{}
+	for i := range Kinds {
+		out[Kinds[i].Code] = &Kinds[i]
+	}
+	return out
+}()
+
+// KindOf finds a kind by its code; what is not known is none of the kinds.
+func KindOf(code string) *Kind {
+	if k := kindOf[code]; k != nil {
+		return k
+	}
+	return &Kind{Code: code}
+}
+
+// Is is the moulding's kind.
+func (m *Moulding) Is() *Kind { return KindOf(m.Kind) }

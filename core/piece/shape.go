@@ -1,0 +1,59 @@
+package piece
+
+import (
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/profile"
+	"gnomon/core/saw"
+)
+
+// Shape is what cutting and hanging need of a moulding's section, worked out once.
+type Shape struct {
+	saw.Moulding
+	Section *profile.Section // as drawn, or nil
+	Coped   profile.Coped    // where it is drawn, and so on
+	Least   measure.Length   // how far out its face stands at least
+	Alike   measure.Length   // what tells top from bottom
+}
+
+// ShapeOf is that of a moulding of a job.
+func ShapeOf(j *job.Job, m *job.Moulding) *Shape {
+	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}}
+	if m.Drawn() {
+		s.Section = m.Profile()
+		s.Coped, s.Least, s.Alike = s.Section.Cope(), s.Section.Least(), s.Section.Alike(s.Crown)
+	}
+	return s
+}
+
+// Covers is how far short of an acute corner a square end may stop at most so that the
+// piece coped over it hides that: u·(1 + cos θ)/sin θ where its face stands out least,
+// and what does not show. Without a section nothing is held against it.
+func (s *Shape) Covers(theta measure.Angle) measure.Length {
+	if s.Section == nil {
+		return measure.MaxLength
+	}
+	return s.Least.Times((1+theta.Cos())/theta.Sin()) + profile.GapShows
+}
+
+// SquareCloses tells whether what a square end leaves open in a corner does not show.
+func (s *Shape) SquareCloses(theta measure.Angle) bool {
+	return s.Projection.Times(theta.Cot()).Abs() <= profile.GapShows
+}
+
+// Shapes are those of a job's mouldings, each worked out when it is first asked for.
+type Shapes struct {
+	job *job.Job
+	of  map[string]*Shape
+}
+
+// NewShapes are those of a job.
+func NewShapes(j *job.Job) *Shapes { return &Shapes{j, map[string]*Shape{}} }
+
+// Of is the shape of one of the job's mouldings.
+func (s *Shapes) Of(moulding string) *Shape {
+	if s.of[moulding] == nil {
+		s.of[moulding] = ShapeOf(s.job, s.job.Moulding(moulding))
+	}
+	return s.of[moulding]
+}

@@ -1,0 +1,29 @@
+package plan
+
+import (
+	"gnomon/core/finding"
+	"gnomon/core/parts"
+	"gnomon/core/piece"
+)
+
+// makeParts lets lengths set by hand count, and makes parts of what is longer than a stick.
+func (c *chain) makeParts(found *finding.List) {
+	c.parts = make([][]piece.Piece, len(c.at))
+	ids := make([]string, len(c.at))
+	for n, at := range c.at {
+		p := at.piece()
+		if at.stretch().Known {
+			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
+			d := &c.room.divider
+			d.Fit = &at.run.fit
+			made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
+			c.parts[n] = made
+			found.Add(f...)
+		}
+		ids[n] = p.ID
+	}
+	parts.Meet(c.parts, ids)
+	for i := range c.turns {
+		c.meetTurn(i)
+	}
+}

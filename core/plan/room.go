@@ -1,0 +1,164 @@
+package plan
+
+import (
+	"fmt"
+
+	"gnomon/core/finding"
+	"gnomon/core/inspect"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/nest"
+	"gnomon/core/parts"
+	"gnomon/core/piece"
+	"gnomon/core/review"
+	"gnomon/core/sight"
+	"gnomon/core/sticks"
+	"gnomon/core/stretch"
+	"gnomon/core/survey"
+)
+
+// room is a room being planned.
+type room struct {
+	stretch.Room
+	view    sight.View
+	divider parts.Divider
+}
+
+// run is a run being planned.
+type run struct {
+	*stretch.Run
+	fit    nest.Problem // what its pieces are held against: how many the yard has decides what is bought, not what fits
+	pieces []piece.Piece
+}
+
+var notPlanned = finding.Declare(finding.Form{Code: "run_not_planned", Severity: finding.Note, Stop: finding.Joints, Kind: "moulding",
+	Text: "%s is counted and priced at Look and has no cut list.", Why: "Cuts are worked out for what runs along walls, not around openings.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
+
+// planRoom is a room's part of the plan, in the order of the work: what was measured, what
+// lies where, what is on the ends, parts, the order to hang, and what all that comes to.
+func planRoom(s shared, jr *job.Room) Plan {
+	var out Plan
+	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
+	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
+	out.Surveys, out.Findings = surveys, found
+	r.view = sight.Of(jr, r.Measured, out.Survey(jr.ID, job.Floor).Verdict)
+	if r.view.From != nil {
+		out.Sights = append(out.Sights, *r.view.From)
+	}
+	out.Findings.Add(inspect.WayIn(s.job, jr, r.view)...)
+	r.divider = parts.Divider{View: r.view, Effort: s.dividing, Scarfed: map[string][]measure.Length{}}
+	runs := r.runs(&out.Findings)
+	chains := r.chains(runs)
+	for _, c := range chains {
+		c.decide()
+		c.setEnds(&out.Findings)
+		c.makeParts(&out.Findings)
+	}
+	out.hang(r, chains)
+	for _, c := range chains {
+		out.put(c)
+	}
+	for _, k := range runs {
+		out.Findings.Add(review.Run(k.Run, k.pieces)...)
+	}
+	out.Lines = r.lines()
+	out.Findings.Add(overrulings(r, &out)...)
+	return out
+}
+
+// runs are those of the room that are planned for the saw, with their pieces.
+func (r *room) runs(found *finding.List) []*run {
+	labels := map[string]int{} // how many pieces of each kind have a name
+	var out []*run
+	for i := range r.Runs {
+		k := &r.Runs[i]
+		found.Add(inspect.Borrowed(r.Job, r.Room.Room, r.Measured, k)...)
+		m := r.Job.Moulding(k.Moulding)
+		if !m.Is().Runs {
+			found.Add(notPlanned.In(r.ID, m.ID).Says(m.Title()))
+			continue
+		}
+		t := &run{Run: r.Lay(k), fit: sticks.Problem(r.Job, m)}
+		for i := range t.fit.Stocks {
+			t.fit.Stocks[i].Available = nest.Unlimited
+		}
+		t.pieces = make([]piece.Piece, len(t.Stretches))
+		for i := range t.Stretches {
+			t.pieces[i] = t.piece(&t.Stretches[i], labels)
+		}
+		out = append(out, t)
+	}
+	return out
+}
+
+// piece is what covers a stretch, its ends still to be decided.
+func (t *run) piece(s *stretch.Stretch, labels map[string]int) piece.Piece {
+	wall := t.Room.Walls[s.Wall].ID
+	label, length := job.WallNumber(s.Wall), s.To-s.From
+	if s.Known {
+		kind := t.Moulding.Is()
+		labels[kind.Code]++
+		label = fmt.Sprintf("%s %d", kind.Name, labels[kind.Code])
+		left := t.On.Shortened(t.Room, t.Corners, s.Left, joint.Left)
+		length -= left + t.On.Shortened(t.Room, t.Corners, s.Right, joint.Right)
+		s.From += left
+	}
+	p := piece.Piece{ID: piece.ID(t.ID, wall, s.Opening), Label: label, Room: t.Room.ID, Run: t.ID, Wall: wall, Moulding: t.Moulding.ID, Length: length, From: s.From}
+	if s.Known && s.Apart && t.Rules.Lengths == job.LengthsHold {
+		p.Held = fmt.Sprintf("The readings of %s do not agree: measure it a third time.", job.WallNumber(s.Wall))
+	}
+	return p
+}
+
+// put adds a chain's pieces to the plan, with their caps and what turns rounded corners,
+// and looks at each.
+func (p *Plan) put(c *chain) {
+	first := len(p.Pieces)
+	for n, at := range c.at {
+		for i := range c.parts[n] {
+			q := &c.parts[n][i]
+			hold(at.run, q)
+			p.Pieces = append(p.Pieces, *q)
+			p.Findings.Add(review.Piece(at.run.Run, q)...)
+			for _, hand := range piece.Hands {
+				if q.End(hand).ToldTo == piece.ToTip && q.Cut > 0 {
+					p.Pieces = append(p.Pieces, at.run.Setup.Cap(q, hand))
+				}
+			}
+		}
+		if i := at.stretch().Right; i >= 0 {
+			for k := range c.turns[i] {
+				p.Pieces = append(p.Pieces, c.turns[i][k])
+				p.Findings.Add(review.Piece(at.run.Run, &c.turns[i][k])...)
+			}
+		}
+	}
+	p.group(c, p.Pieces[first:])
+	p.decisions(c)
+}
+
+// hold tells of a piece why it is held back or not cut as it is.
+func hold(t *run, p *piece.Piece) {
+	unit := t.Room.Job.Unit
+	if p.Hand != nil { // it was measured by hand, or is marked in place: no reading counts
+		p.Held = ""
+	}
+	switch takes, does := p.Crosses(t.Shape()); {
+	case p.Cut <= 0 || p.Back <= 0:
+		p.Held = "Nothing is left to cut: its wall is shorter than its ends must stop short of the corners."
+	case does:
+		p.Held = fmt.Sprintf("Its two ends cross before its far edge: they take %s there, and it is %s long.", takes.In(unit), p.Length.In(unit))
+	}
+	if t.Level != job.Floor || p.Cap {
+		return
+	}
+	for _, s := range t.Room.Spots {
+		if s.Wall != p.Wall || !s.Steps() {
+			continue
+		}
+		if at := s.At.Length - p.From; at > 0 && at < p.Length {
+			p.NotAsIs = fmt.Sprintf("The floor steps %s from its left end. %s", at.In(unit), inspect.PastStep(t.Room.Job, t.Room.Room, s))
+		}
+	}
+}
