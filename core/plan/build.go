@@ -4,6 +4,7 @@ import (
 	"gnomon/core/effort"
 	"gnomon/core/inspect"
 	"gnomon/core/job"
+	"gnomon/core/nest"
 	"gnomon/core/parts"
 	"gnomon/core/piece"
 	"gnomon/core/sawing"
@@ -14,8 +15,9 @@ import (
 type shared struct {
 	job      *job.Job
 	shapes   *piece.Shapes
-	checking inspect.Budget // for whether rooms close
-	dividing *effort.Effort // for finding where long pieces are scarfed
+	fits     map[string]*nest.Problem // the sticks of each moulding, as many as are needed
+	checking inspect.Budget           // for whether rooms close
+	dividing *effort.Effort           // for finding where long pieces are scarfed
 }
 
 // Build makes the plan of a job. The job must have passed Check; what is
@@ -26,9 +28,10 @@ func Build(j job.Job) (Plan, error) {
 		return Plan{}, err
 	}
 	p := Plan{Findings: inspect.Rules(&j)}
-	s := shared{&j, piece.NewShapes(&j), inspect.NewBudget(), effort.Of(parts.All)}
+	s := shared{&j, piece.NewShapes(&j), map[string]*nest.Problem{}, inspect.NewBudget(), effort.Of(parts.All)}
+	p.Pieces = make([]piece.Piece, 0, mostPieces(&j))
 	for i := range j.Rooms {
-		p.add(planRoom(s, &j.Rooms[i]))
+		p.add(planRoom(s, &j.Rooms[i], p.Pieces[len(p.Pieces):]))
 	}
 	p.Glue = glueUp(&j, p.Groups, p.Pieces)
 	p.Findings.Add(sawing.LayMarks(&j, p.Pieces)...)
@@ -39,6 +42,29 @@ func Build(j job.Job) (Plan, error) {
 	p.Findings.Sort()
 	p.Stops = progress(&j, &p)
 	return p, nil
+}
+
+// mostPieces is about how many pieces a job has at most, so that they are not moved in memory.
+func mostPieces(j *job.Job) int {
+	n := 0
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
+		n += len(r.Runs) * (len(r.Walls) + len(r.Openings) + 2)
+	}
+	return n
+}
+
+// fit is what pieces of a moulding are held against: how many the yard has decides what is
+// bought, not what fits.
+func (s shared) fit(m *job.Moulding) *nest.Problem {
+	if s.fits[m.ID] == nil {
+		f := sticks.Problem(s.job, m)
+		for i := range f.Stocks {
+			f.Stocks[i].Available = nest.Unlimited
+		}
+		s.fits[m.ID] = &f
+	}
+	return s.fits[m.ID]
 }
 
 // WithLayout gives the state of a moulding's sticks as it would be with a layout.

@@ -15,7 +15,7 @@ func (c *chain) makeParts(found *finding.List) {
 		if at.stretch().Known {
 			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
 			d := &c.room.divider
-			d.Fit = &at.run.fit
+			d.Fit = at.run.fit
 			made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
 			c.parts[n] = made
 			found.Add(f...)

@@ -13,7 +13,6 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/review"
 	"gnomon/core/sight"
-	"gnomon/core/sticks"
 	"gnomon/core/stretch"
 	"gnomon/core/survey"
 )
@@ -28,7 +27,7 @@ type room struct {
 // run is a run being planned.
 type run struct {
 	*stretch.Run
-	fit    nest.Problem // what its pieces are held against: how many the yard has decides what is bought, not what fits
+	fit    *nest.Problem
 	pieces []piece.Piece
 }
 
@@ -36,9 +35,10 @@ var notPlanned = finding.Declare(finding.Form{Code: "run_not_planned", Severity:
 	Text: "%s is counted and priced at Look and has no cut list.", Why: "Cuts are worked out for what runs along walls, not around openings.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
 
 // planRoom is a room's part of the plan, in the order of the work: what was measured, what
-// lies where, what is on the ends, parts, the order to hang, and what all that comes to.
-func planRoom(s shared, jr *job.Room) Plan {
-	var out Plan
+// lies where, what is on the ends, parts, the order to hang, and what all that comes to. Its
+// pieces are put into free, so far as that has room.
+func planRoom(s shared, jr *job.Room, free []piece.Piece) Plan {
+	out := Plan{Pieces: free[:0]}
 	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
 	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
 	out.Surveys, out.Findings = surveys, found
@@ -48,7 +48,7 @@ func planRoom(s shared, jr *job.Room) Plan {
 	}
 	out.Findings.Add(inspect.WayIn(s.job, jr, r.view)...)
 	r.divider = parts.Divider{View: r.view, Effort: s.dividing, Scarfed: map[string][]measure.Length{}}
-	runs := r.runs(&out.Findings)
+	runs := r.runs(s, &out.Findings)
 	chains := r.chains(runs)
 	for _, c := range chains {
 		c.decide()
@@ -68,7 +68,7 @@ func planRoom(s shared, jr *job.Room) Plan {
 }
 
 // runs are those of the room that are planned for the saw, with their pieces.
-func (r *room) runs(found *finding.List) []*run {
+func (r *room) runs(s shared, found *finding.List) []*run {
 	labels := map[string]int{} // how many pieces of each kind have a name
 	var out []*run
 	for i := range r.Runs {
@@ -79,10 +79,7 @@ func (r *room) runs(found *finding.List) []*run {
 			found.Add(notPlanned.In(r.ID, m.ID).Says(m.Title()))
 			continue
 		}
-		t := &run{Run: r.Lay(k), fit: sticks.Problem(r.Job, m)}
-		for i := range t.fit.Stocks {
-			t.fit.Stocks[i].Available = nest.Unlimited
-		}
+		t := &run{Run: r.Lay(k), fit: s.fit(m)}
 		t.pieces = make([]piece.Piece, len(t.Stretches))
 		for i := range t.Stretches {
 			t.pieces[i] = t.piece(&t.Stretches[i], labels)
