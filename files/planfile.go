@@ -101,6 +101,7 @@ type PlanFinding struct {
 	About    string `json:"about"`
 	Text     string `json:"text"`
 	Remedy   string `json:"remedy"`
+	Follows  string `json:"follows,omitempty"` // the code and about of the finding that it follows from, which stands before it
 }
 
 func optional(s string) *string {
@@ -150,7 +151,7 @@ func NewPlanFile(p plan.Plan) PlanFile {
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder...)
 	for _, f := range p.Findings {
-		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy})
+		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy, Follows: f.Follows})
 	}
 	return out
 }
@@ -290,7 +291,11 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 		}
 	}
 	for _, f := range p.Findings {
-		if _, err := fmt.Fprintf(w, "%s: %s %s %s\n", f.Severity, f.Text, f.Why, f.Remedy); err != nil {
+		before := ""
+		if f.Follows != "" {
+			before = "  from this follows, "
+		}
+		if _, err := fmt.Fprintf(w, "%s%s: %s %s %s\n", before, f.Severity, f.Text, f.Why, f.Remedy); err != nil {
 			return err
 		}
 	}

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/compare"
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/nest"
 	"gnomon/core/piece"
@@ -166,7 +167,7 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Against, d.Overrides, d.Seen, d.Seam, tally(d.Now), tally(d.Instead))
 	}
 	for _, f := range p.Findings {
-		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, f.Acts)
+		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, acts(f))
 	}
 	for _, c := range p.Cuts {
 		fmt.Fprintln(w, "cut", c.Piece, c.Hand, c.Number, c.Done, c.Check, c.Cautions, c.Stays, c.Batch)
@@ -214,4 +215,11 @@ func tally(t *plan.Tally) string {
 		return "-"
 	}
 	return fmt.Sprint(*t)
+}
+
+func acts(f finding.Finding) (out []string) {
+	for _, a := range f.Acts {
+		out = append(out, strings.Join([]string{a.Do, a.Kind, a.ID, a.To, a.Text}, " "))
+	}
+	return out
 }

@@ -170,6 +170,11 @@ type FindingView struct {
 	Why      string    `json:"why"`
 	Remedy   string    `json:"remedy"`
 	Acts     []ActView `json:"acts"`
+	Key      string    `json:"key" doc:"what others follow it by"`
+	Follows  string    `json:"follows,omitempty" doc:"the key of the finding of its room that it follows from; it stands right after that"`
+	Missing  bool      `json:"missing,omitempty" doc:"something is still to be done, and nothing is wrong"`
+	Closing  bool      `json:"closing,omitempty" doc:"about whether the room's measurements go together"`
+	AtCut    bool      `json:"atCut,omitempty" doc:"a caution says the same at the cut itself"`
 }
 
 // ActView is one thing to do about a finding at once.
@@ -179,6 +184,7 @@ type ActView struct {
 	ID   string `json:"id"`
 	To   string `json:"to,omitempty" doc:"the other corner of a diagonal"`
 	Text string `json:"text"`
+	Next string `json:"next" doc:"the same in a word or two, where it stands beside another of its kind"`
 }
 
 // CutView is one cut. Mark is what to send back when it is made.
@@ -298,7 +304,8 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 }
 
 func findingView(f finding.Finding) FindingView {
-	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}}
+	form := f.Form()
+	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}, f.Key(), f.Follows, form.Missing, form.Closing, form.AtCut}
 	for _, a := range f.Acts {
 		v.Acts = append(v.Acts, ActView(a))
 	}

@@ -40,10 +40,22 @@ type Finding struct {
 	Why      string // one of why
 	Remedy   string // and what to do
 	Acts     []Act  // what can be done about it at once
+	Doubts   []Ref  // the measurements that it holds to be wrong, or missing
+	HangsOn  []Ref  // the measurements without which it would not be
+	Follows  string // the key of the finding that it follows from; see List.CausesFirst
 }
+
+// Ref names a measurement by where it belongs: a wall, a corner, a diagonal.
+type Ref struct{ Kind, ID string }
 
 // About is the finding's reference, as in wall:w3.
 func (f Finding) About() string { return f.Kind + ":" + f.ID }
+
+// Key tells a finding from the others of its plan, as in reading_scale corner:c3.
+func (f Finding) Key() string { return f.Code + " " + f.About() }
+
+// Form is what all findings of its code have in common.
+func (f Finding) Form() *Form { return table[f.Code] }
 
 // What an Act does.
 const (
@@ -63,6 +75,7 @@ type Act struct {
 	ID   string
 	To   string
 	Text string
+	Next string // the same in a word or two, where it stands beside another of its kind
 }
 
 // Form is what all findings of one code have in common. A rule may find it graver or less
@@ -76,7 +89,25 @@ type Form struct {
 	Text     string
 	Why      string
 	Remedy   string
+	Cause    Cause // what it can be the cause of
+	Missing  bool  // something is still to be done, and nothing is wrong
+	Closing  bool  // it is about the room as a whole: whether its measurements go together
+	AtCut    bool  // a caution says the same at the cut itself
 }
+
+// Cause is how near to the root of things a finding is: one follows from another only where
+// that is nearer.
+type Cause int
+
+// The causes, from the root on. Most findings are the cause of no other.
+const (
+	NoCause   Cause = iota
+	Reading         // one reading is doubtful by itself
+	Readings        // several readings of one thing do not agree
+	Unread          // there is no reading
+	Together        // a room's measurements do not go together
+	Remainder       // nor do they once the first is set aside
+)
 
 var table = map[string]*Form{}
 
@@ -138,10 +169,3 @@ type List []Finding
 
 // Add puts findings at the end.
 func (l *List) Add(f ...Finding) { *l = append(*l, f...) }
-
-// Sort puts what cannot be cut or hung first, then what is likely wrong; within each the
-// order of the work.
-func (l List) Sort() {
-	rank := map[Severity]int{Stop: 0, Check: 1, Note: 2}
-	slices.SortStableFunc(l, func(x, y Finding) int { return cmp.Compare(rank[x.Severity], rank[y.Severity]) })
-}

@@ -11,17 +11,18 @@ import (
 
 var (
 	readingsDiffer = finding.Declare(finding.Form{Code: "readings_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "The readings of corner %s differ by %s.", Why: "Two readings of one corner agree better than that; the middle one, %s, is used.", Remedy: "Read it once more, and look whether the instrument lay on compound."})
+		Text: "The readings of corner %s differ by %s.", Why: "Two readings of one corner agree better than that; the middle one, %s, is used.", Remedy: "Read it once more, and look whether the instrument lay on compound.", Cause: finding.Readings})
 	readingImpossible = finding.Declare(finding.Form{Code: "reading_impossible", Severity: finding.Stop, Stop: finding.Measure, Kind: "corner",
-		Text: "%s cannot read %s on the %s.", Why: "A corner lies between 0° and 180°.", Remedy: "Read it again, and check which scale the numbers stand on."})
+		Text: "%s cannot read %s on the %s.", Why: "A corner lies between 0° and 180°.", Remedy: "Read it again, and check which scale the numbers stand on.", Cause: finding.Reading})
 	readingScale = finding.Declare(finding.Form{Code: "reading_scale", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "%s reads %s on the %s.", Why: "A corner of %s is seldom built.", Remedy: "Read it again, and check which scale the numbers stand on."})
+		Text: "%s reads %s on the %s.", Why: "A corner of %s is seldom built.", Remedy: "Read it again, and check which scale the numbers stand on.", Cause: finding.Reading})
 )
 
 // corner looks at each reading of a corner by itself, and at all of them together.
 func (in *inspection) corner(i int) {
 	c := in.room.Corners[i]
 	name := "corner " + job.CornerLetter(i)
+	here := []finding.Ref{{Kind: "corner", ID: c.ID}}
 	for _, rd := range c.Readings {
 		title := "Corner " + job.CornerLetter(i)
 		if rd.Level != job.Floor {
@@ -31,7 +32,7 @@ func (in *inspection) corner(i int) {
 		if !odd || rd.Kept && f.Severity == finding.Check {
 			continue
 		}
-		f.Room, f.ID = in.room.ID, c.ID
+		f.Room, f.ID, f.Doubts = in.room.ID, c.ID, here
 		if f.Severity == finding.Check {
 			f.Acts = []finding.Act{again("corner", c.ID, name), keep("reading", rd.ID)}
 		}
@@ -41,6 +42,7 @@ func (in *inspection) corner(i int) {
 		kept := slices.ContainsFunc(c.Readings, func(rd job.Reading) bool { return rd.Level == l && rd.Kept })
 		if k, ok := in.at.CornerAt(i, l); ok && in.at.Differ(i, l) && !kept {
 			f := readingsDiffer.In(in.room.ID, c.ID).Says(job.CornerLetter(i), k.Spread.Clean().Text(1)+"°").Because(k.Theta)
+			f.Doubts, f.HangsOn = here, here
 			f.Acts = []finding.Act{again("corner", c.ID, name), keep("reading", k.Taken.ID)}
 			in.found.Add(f)
 		}

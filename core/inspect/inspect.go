@@ -63,15 +63,15 @@ func (in *inspection) wallAt(id string) int {
 }
 
 func again(kind, id, name string) finding.Act {
-	return finding.Act{Do: finding.ActAgain, Kind: kind, ID: id, Text: "Measure " + name + " again"}
+	return finding.Act{Do: finding.ActAgain, Kind: kind, ID: id, Text: "Measure " + name + " again", Next: name}
 }
 
 func keep(kind, id string) finding.Act {
-	return finding.Act{Do: finding.ActKeep, Kind: kind, ID: id, Text: "Keep as read"}
+	return finding.Act{Do: finding.ActKeep, Kind: kind, ID: id, Text: "Keep as read", Next: "as read"}
 }
 
 const twice = "Read the walls twice"
 
 func readTwice(r *job.Room) finding.Act {
-	return finding.Act{Do: finding.ActTwice, Kind: "room", ID: r.ID, Text: twice}
+	return finding.Act{Do: finding.ActTwice, Kind: "room", ID: r.ID, Text: twice, Next: "the walls twice"}
 }

@@ -14,9 +14,9 @@ var (
 	tooFewWalls = finding.Declare(finding.Form{Code: "too_few_walls", Severity: finding.Stop, Stop: finding.Measure, Kind: "room",
 		Text: "A closed room of %d walls does not close.", Why: "It takes three walls to come round.", Remedy: "Add the missing walls, or make it an open run."})
 	wallUnmeasured = finding.Declare(finding.Form{Code: "wall_unmeasured", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",
-		Text: "Wall %s has no length yet.", Why: "Its pieces are left out of the cut list.", Remedy: "Measure at the floor, from corner line to corner line."})
+		Text: "Wall %s has no length yet.", Why: "Its pieces are left out of the cut list.", Remedy: "Measure at the floor, from corner line to corner line.", Missing: true})
 	cornerUnread = finding.Declare(finding.Form{Code: "corner_unread", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "Corner %s has not been read; it is taken as 90°.", Why: "Few corners are square, and half of what one is off shows in each mitre.", Remedy: "Read them with a protractor."})
+		Text: "Corner %s has not been read; it is taken as 90°.", Why: "Few corners are square, and half of what one is off shows in each mitre.", Remedy: "Read them with a protractor.", Missing: true, Cause: finding.Unread})
 )
 
 // begun tells of a room with nothing to cut, or that cannot be one.
@@ -51,12 +51,15 @@ func (in *inspection) missing() {
 		f.Kind, f.Text, f.Why = "room", "Walls "+words.List(walls)+" have no length yet.", "Their pieces are left out of the cut list."
 		in.found.Add(f)
 	}
-	switch {
-	case len(corners) == 1:
-		in.found.Add(cornerUnread.In(r.ID, cornerIDs[0]).Says(corners[0]))
-	case len(corners) > 1:
-		f := cornerUnread.In(r.ID, r.ID)
-		f.Kind, f.Text = "room", "Corners "+words.List(corners)+" have not been read; they are taken as 90°."
-		in.found.Add(f)
+	if len(corners) == 0 {
+		return
 	}
+	f := cornerUnread.In(r.ID, cornerIDs[0]).Says(corners[0])
+	if len(corners) > 1 {
+		f.Kind, f.ID, f.Text = "room", r.ID, "Corners "+words.List(corners)+" have not been read; they are taken as 90°."
+	}
+	for _, id := range cornerIDs {
+		f.Doubts = append(f.Doubts, finding.Ref{Kind: "corner", ID: id})
+	}
+	in.found.Add(f)
 }

@@ -63,12 +63,20 @@ func (in *inspection) name(f *finding.Finding, l job.Level, suspects []survey.Su
 	for _, x := range shown {
 		k := in.keepIt(x.Ref, l)
 		if len(shown) > 1 {
-			k.Text = "Keep " + strings.TrimPrefix(in.named(x.Ref), in.whole(x.Ref)+" read ") + " as read"
+			k.Next = strings.TrimPrefix(in.named(x.Ref), in.whole(x.Ref)+" read ")
+			k.Text = "Keep " + k.Next + " as read"
 		}
 		if !slices.Contains(f.Acts, k) {
 			f.Acts = append(f.Acts, k)
 		}
 	}
+	for _, x := range suspects {
+		kind, id := place(in.room, x.Ref)
+		if ref := (finding.Ref{Kind: kind, ID: id}); !slices.Contains(f.Doubts, ref) {
+			f.Doubts = append(f.Doubts, ref)
+		}
+	}
+	f.HangsOn = f.Doubts
 	f.Why = words.Capital(strings.Join(off, ", or "))
 	if rest := len(suspects) - len(shown); rest > 0 {
 		f.Why += fmt.Sprintf(", or one of %d more", rest)

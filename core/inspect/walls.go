@@ -20,7 +20,7 @@ var (
 	openingsOverlap = finding.Declare(finding.Form{Code: "openings_overlap", Severity: finding.Stop, Stop: finding.Measure, Kind: "wall",
 		Text: "Two openings on %s overlap.", Why: "One begins before the other's casing ends.", Remedy: "Measure both again from the wall's left end."})
 	lengthsDiffer = finding.Declare(finding.Form{Code: "lengths_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",
-		Text: "The readings of %s differ by %s.", Remedy: "Measure it once more, or take away the one that was wrong."})
+		Text: "The readings of %s differ by %s.", Remedy: "Measure it once more, or take away the one that was wrong.", Cause: finding.Readings})
 )
 
 // wall looks at one wall and what stands on it.
@@ -50,6 +50,7 @@ func (in *inspection) wall(i int) {
 		if sum > length {
 			f.Text = fmt.Sprintf("%s is %s long and its openings take %s.", words.Capital(job.WallNumber(i)), length.In(in.unit), sum.In(in.unit))
 		}
+		f.HangsOn = []finding.Ref{{Kind: "wall", ID: w.ID}}
 		in.found.Add(f)
 	}
 	if overlap {
@@ -97,10 +98,12 @@ func (in *inspection) differ(wall int, what string, by measure.Length, v survey.
 	default:
 		f.Why += fmt.Sprintf("; %s is used.", v.Length.In(in.unit))
 	}
+	f.Doubts = []finding.Ref{{Kind: "wall", ID: id}}
 	f.Acts = []finding.Act{again("wall", id, job.WallNumber(wall))}
 	for _, t := range readings {
 		k := keep("length", t.ID)
 		k.Text = t.As.Length.In(in.unit) + " is right"
+		k.Next = k.Text
 		f.Acts = append(f.Acts, k)
 	}
 	in.found.Add(f)

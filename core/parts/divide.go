@@ -89,7 +89,7 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 			s.at, s.why = at, "The places were chosen for this piece."
 		} else {
 			f := scarfCannotBe.In(p.Room, p.ID).Says(p.Label, placesText(at, o.Choice, j.Unit))
-			f.Acts = []finding.Act{{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop them"}}
+			f.Acts = []finding.Act{{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop them", Next: "drop them"}}
 			found.Add(f)
 		}
 	}

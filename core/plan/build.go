@@ -39,7 +39,7 @@ func Build(j job.Job) (Plan, error) {
 	p.Supplies = supplies
 	p.Findings.Add(found...)
 	p.Cuts, p.Orders = sawing.Cuts(&j, p.Pieces, p.Supplies)
-	p.Findings.Sort()
+	p.Findings.CausesFirst()
 	p.Stops = progress(&j, &p)
 	return p, nil
 }

@@ -27,7 +27,7 @@ func overrulings(r *room, p *Plan) finding.List {
 		}
 		f := overrideDropped.In(r.ID, o.ID).Says(words.Capital(p.overrideText(r.Room.Room, o)))
 		f.Why = gone
-		f.Acts = []finding.Act{{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Forget it"}}
+		f.Acts = []finding.Act{{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Forget it", Next: "forget it"}}
 		found.Add(f)
 	}
 	return found
@@ -70,7 +70,8 @@ func (p *Plan) label(id string) string {
 
 // dropping is the act that drops an override.
 func dropping(p *Plan, r *job.Room, o *job.Override) finding.Act {
-	return finding.Act{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + p.overrideText(r, o)}
+	what := p.overrideText(r, o)
+	return finding.Act{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + what, Next: what}
 }
 
 // overrideText tells what was decided, to stand in a sentence.

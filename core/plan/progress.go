@@ -73,7 +73,7 @@ func progress(j *job.Job, p *Plan) []Stop {
 	for i := range stops {
 		s := &stops[i]
 		for _, f := range p.Findings {
-			if f.Stop == s.ID && f.Severity != finding.Note {
+			if f.Stop == s.ID && f.Severity != finding.Note && f.Follows == "" {
 				s.Findings++
 			}
 		}

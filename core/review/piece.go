@@ -16,7 +16,7 @@ var (
 	pieceVanishes = finding.Declare(finding.Form{Code: "piece_vanishes", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
 		Text: "%s leaves nothing to cut.", Why: "Its wall is shorter than its ends must stop short of the corners.", Remedy: "Measure the wall again, or fill it with a block."})
 	shortPiece = finding.Declare(finding.Form{Code: "short_piece", Severity: finding.Note, Stop: finding.Saw, Kind: "piece",
-		Text: "%s is short: %s.", Why: "A short piece cannot be held safely at the saw.", Remedy: "Cut it from the end of a long piece and hold the long part, or clamp it; let the blade stop before you lift."})
+		Text: "%s is short: %s.", Why: "A short piece cannot be held safely at the saw.", Remedy: "Cut it from the end of a long piece and hold the long part, or clamp it; let the blade stop before you lift.", AtCut: true})
 	endsCross = finding.Declare(finding.Form{Code: "ends_cross", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
 		Text: "%s cannot be made: its two ends cross before its far edge.", Why: "They take %s of it at the face and it is %s long; the pieces beside it would run into one another.",
 		Remedy: "Choose a smaller moulding, leave the alcove out and return the runs before it on both sides, or set a made-up block there that the pieces beside it stop against."})
@@ -41,12 +41,16 @@ func Piece(run *stretch.Run, p *piece.Piece) finding.List {
 	var found finding.List
 	unit := run.Room.Job.Unit
 	if p.Cut <= 0 || p.Back <= 0 {
-		found.Add(pieceVanishes.In(p.Room, p.ID).Says(p.Label))
+		f := pieceVanishes.In(p.Room, p.ID).Says(p.Label)
+		f.HangsOn = []finding.Ref{{Kind: "wall", ID: p.Wall}}
+		found.Add(f)
 	} else if p.Cut < piece.Short {
 		found.Add(shortPiece.In(p.Room, p.ID).Says(p.Label, p.Cut.In(unit)))
 	}
 	if takes, does := p.Crosses(run.Shape()); does {
-		found.Add(endsCross.In(p.Room, p.ID).Says(p.Label).Because(takes.In(unit), p.Length.In(unit)))
+		f := endsCross.In(p.Room, p.ID).Says(p.Label).Because(takes.In(unit), p.Length.In(unit))
+		f.HangsOn = []finding.Ref{{Kind: "wall", ID: p.Wall}}
+		found.Add(f)
 	}
 	for _, hand := range piece.Hands {
 		if p.End(hand).Setting != nil {
@@ -72,12 +76,14 @@ func end(run *stretch.Run, p *piece.Piece, hand joint.Hand, unit measure.Unit) f
 	var found finding.List
 	e := p.End(hand)
 	where := fmt.Sprintf("%s, %s end", p.Label, hand)
+	var corner []finding.Ref
 	if e.Corner != "" {
 		where += ", corner " + e.Letter
+		corner = []finding.Ref{{Kind: "corner", ID: e.Corner}}
 	}
 	if e.Dial == nil || e.Fence != "" {
 		f := cutBeyondSwing.In(p.Room, p.ID).Says(where)
-		f.Why = e.BeyondText()
+		f.Why, f.HangsOn = e.BeyondText(), corner
 		if e.Fence != "" {
 			f.Severity, f.Text, f.Remedy = finding.Check, where+": this saw reaches the cut with an added fence only.", e.FenceText()
 		}
@@ -85,7 +91,9 @@ func end(run *stretch.Run, p *piece.Piece, hand joint.Hand, unit measure.Unit) f
 	}
 	if e.Short > 0 && e.Joint == piece.Square && e.Meets != "" && run.Moulding.Profiled && run.Shape().Section == nil {
 		if cover := joint.ThinnestThatCovers(e.Theta, run.Shape().Projection); cover > coverNote {
-			found.Add(acuteCover.In(p.Room, p.ID).Says(where, e.Short.In(unit)).Because(cover.In(unit)))
+			f := acuteCover.In(p.Room, p.ID).Says(where, e.Short.In(unit)).Because(cover.In(unit))
+			f.HangsOn = corner
+			found.Add(f)
 		}
 	}
 	if long := e.TopLong.Abs(); long >= topShows {

@@ -49,6 +49,7 @@ type fallen struct {
 	edges  int // how many different ones touch the fence
 	why    string
 	labels []string
+	corner []finding.Ref // of each end
 }
 
 // otherPoses tells once of a run why pieces lie otherwise than the house rule has it.
@@ -73,6 +74,7 @@ func otherPoses(run *stretch.Run, pieces []piece.Piece) finding.List {
 			if !slices.Contains(o.labels, p.Label) {
 				o.labels = append(o.labels, p.Label)
 			}
+			o.corner = append(o.corner, finding.Ref{Kind: "corner", ID: e.Corner})
 		}
 	}
 	var found finding.List
@@ -86,7 +88,7 @@ func otherPoses(run *stretch.Run, pieces []piece.Piece) finding.List {
 			who, be = words.List(o.labels), "are"
 		}
 		f := otherPose.In(run.Room.ID, run.Moulding.ID).Says(who, be, how)
-		f.Why = o.why
+		f.Why, f.HangsOn = o.why, o.corner
 		found.Add(f)
 	}
 	return found
@@ -98,16 +100,18 @@ func assumed(run *stretch.Run, pieces []piece.Piece) finding.List {
 	var found finding.List
 	for _, side := range []job.CornerKind{job.Inside, job.Outside} {
 		var at []string
-		over, corner := measure.Angle(0), ""
+		var corners []finding.Ref
+		over := measure.Angle(0)
 		for i := range pieces {
 			if e := &pieces[i].Right; e.Assumed && e.Joint == piece.Mitre && e.Side == side {
-				at, over, corner = append(at, e.Letter), (e.Theta-e.MitredFor)/2, e.Corner
+				at, over, corners = append(at, e.Letter), (e.Theta-e.MitredFor)/2, append(corners, finding.Ref{Kind: "corner", ID: e.Corner})
 			}
 		}
 		if len(at) == 0 {
 			continue
 		}
-		f := cornerAssumed.In(run.Room.ID, corner).Says(run.Moulding.Title(), words.List(at))
+		f := cornerAssumed.In(run.Room.ID, corners[len(corners)-1].ID).Says(run.Moulding.Title(), words.List(at))
+		f.HangsOn = corners
 		f.Why = fmt.Sprintf("The rule cuts %s mitres at exactly half.", side)
 		switch {
 		case over > 0:

@@ -105,7 +105,8 @@ func cutTwice(p *piece.Piece, ms []job.Mark) finding.Finding {
 		if !slices.Contains(who, Maker(m.By)) {
 			who = append(who, Maker(m.By))
 		}
-		f.Acts = append(f.Acts, finding.Act{Do: finding.ActUnmark, Kind: "mark", ID: m.ID, Text: fmt.Sprintf("Take back the %s end, %s", m.End, Maker(m.By))})
+		what := fmt.Sprintf("the %s end, %s", m.End, Maker(m.By))
+		f.Acts = append(f.Acts, finding.Act{Do: finding.ActUnmark, Kind: "mark", ID: m.ID, Text: "Take back " + what, Next: what})
 	}
 	end := ms[0].End + " end"
 	if ends > 1 {

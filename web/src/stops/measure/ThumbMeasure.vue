@@ -3,7 +3,7 @@
 // keys stand where the thumb is, and one goes on by key or swipe.
 import { useSwipe } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { lineOf, type CornerView, type FindingView, type WallView } from '../../api/client'
+import { lineOf, type CornerView, type WallView } from '../../api/client'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { laser, press, protractor, tray, waiting } from '../../state/instruments'
@@ -57,10 +57,9 @@ function tap(k: string) {
 const thing = computed(() => (kind.value === 'angle' ? { kind: 'corner', id: corner.value.id } : { kind: 'wall', id: wall.value.id }))
 /** What was taken last: the room's closing is told where the reading was taken that it hangs on. */
 const took = ref('')
-const name = (f: FindingView) => `${f.code} ${f.kind}:${f.id}`
 /** What is doubtful about this very thing, or about the room where this is suspected of it. */
 const here = computed(() =>
-  findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !/unmeasured|unread/.test(f.code) && ((f.kind === thing.value.kind && f.id === thing.value.id) || f.acts.some((a) => a.id === thing.value.id) || (took.value === thing.value.id && f.code.startsWith('room_')))),
+  findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !f.missing && ((f.kind === thing.value.kind && f.id === thing.value.id) || f.acts.some((a) => a.id === thing.value.id) || (took.value === thing.value.id && f.closing))),
 )
 
 /** Takes what was keyed. False where it was refused, or where it made this thing doubtful: then one looks first. */
@@ -68,7 +67,7 @@ async function takeIt(): Promise<boolean> {
   if (!touched.value || text.value === shown.value) return true
   if (busy.value) return false
   busy.value = true
-  const before = new Set(findings.value.map(name))
+  const before = new Set(findings.value.map((f) => f.key))
   const id = thing.value.id
   try {
     await (kind.value === 'angle' ? angle.commit(text.value.trim(), shown.value) : length.commit(text.value.trim(), shown.value))
@@ -76,7 +75,7 @@ async function takeIt(): Promise<boolean> {
     if (thing.value.id !== id) return false // one has gone on by the strip meanwhile, and may be keying there
     touched.value = false
     text.value = shown.value
-    return here.value.every((f) => before.has(name(f)))
+    return here.value.every((f) => before.has(f.key))
   } catch (e) {
     if (thing.value.id === id) error.value = lineOf(e)
     else tell(lineOf(e), true)
