@@ -45,7 +45,7 @@ test-go:
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadSection -fuzztime 6000x
 
 test-web: web/node_modules/.installed web/src/api/schema.gen.d.ts
-	cd web && npm run --silent check && npm run --silent build
+	cd web && npm run --silent check && npm run --silent test && npm run --silent lint && npm run --silent build
 
 test-e2e: chromium build
 	$(GO) test -count=1 -timeout 15m ./e2e -binary $(CURDIR)/$(BIN)

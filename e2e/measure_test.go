@@ -1,14 +1,17 @@
 package e2e
 
 import (
+	"context"
 	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
@@ -144,6 +147,41 @@ func TestTypingInstrument(t *testing.T) {
 	assert.Equal(t, "ft in", js[string](b, "document.querySelector('.units .is-selected').innerText"), "no key of a burst acts")
 	b.key("u")
 	b.until("document.querySelector('.units .is-selected').innerText === 'mm'")
+}
+
+// A slow radio link and a busy machine take nothing off a reading: it stays whole with gaps
+// of half a second in it, with the page busy while it comes, and where it is typed before the
+// page is ready.
+func TestTypingInstrumentWithGaps(t *testing.T) {
+	b := onDemo(t, "measure?room=galley")
+	b.see("6 of 6 walls")
+	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
+	for i, c := range `12' 3 5/8"` {
+		time.Sleep(time.Duration(i%4) * 150 * time.Millisecond)
+		if i == 4 { // longer than any gap of shortcuts, and the keys wait behind it
+			js[bool](b, "(() => { const to = performance.now() + 300; while (performance.now() < to); return true })()")
+		}
+		b.do(chromedp.KeyEvent(string(c)))
+	}
+	b.do(chromedp.KeyEvent(kb.Enter))
+	b.see("In the tray")
+	b.see(`12' 3 5/8"`)
+	b.do(chromedp.Click(".tray .btn", chromedp.ByQuery))
+	b.until("!document.querySelector('.tray')")
+
+	// Typed while the page's own script is still on its way.
+	at := js[string](b, "location.href")
+	b.do(chromedp.Navigate("about:blank"))
+	b.do(chromedp.ActionFunc(func(ctx context.Context) error {
+		_, err := page.AddScriptToEvaluateOnNewDocument(`document.addEventListener('readystatechange', () => {
+		if (document.readyState !== 'interactive') return
+		for (const k of ["9", "8", " ", "1", "/", "2", "Enter"]) window.dispatchEvent(new KeyboardEvent('keydown', { key: k, cancelable: true, bubbles: true }))
+		})`).Do(ctx)
+		return err
+	}))
+	b.goTo(at)
+	b.see("In the tray")
+	b.see("98 1/2")
 }
 
 // What else is found at a wall and a corner, and a diagonal that was offered.

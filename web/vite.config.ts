@@ -1,7 +1,7 @@
 import vue from '@vitejs/plugin-vue'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import components from 'unplugin-vue-components/vite'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 import { VitePWA } from 'vite-plugin-pwa'
 
 export default defineConfig({
@@ -35,6 +35,7 @@ export default defineConfig({
       },
     }),
   ],
+  test: { include: ['src/**/*.test.ts'] },
   build: { target: 'es2022', modulePreload: { polyfill: false } },
   server: { proxy: { '/api': 'http://127.0.0.1:8484' } },
 })

@@ -85,7 +85,7 @@ const sizeAt = computed(() => {
     const l = long(w)
     if (l <= 40 && !wallOn(w.id)) continue
     const angle = l < 44 ? 0 : w.angle
-    const steep = Math.abs(Math.sin((angle * Math.PI) / 180))
+    const steep = l < 44 ? 0 : Math.abs(w.facing[0]!) // what a text along the wall takes up and down
     const p = off(mid(w.from, w.to), w.facing, l < 44 ? -26 : -17)
     const half = 3.5 * (entryOf.value.get(w.id)?.length?.text.length ?? 6) // of the text's width
     const box = { ...p, w: half * (1 - steep) + 7, h: half * steep + 7 }

@@ -19,6 +19,7 @@ export {
   ShapeUtils,
   SphereGeometry,
   Vector2,
+  MathUtils,
   Vector3,
   WebGLRenderer,
 } from 'three'

@@ -109,15 +109,16 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     stage.visible = ease < 0.5
     place.visible = ease >= 0.5
     // Whoever looks stands at the saw, or in the room.
-    const sway = 0.32 * Math.sin(now / 2600)
+    const sway = 0.64 * T.MathUtils.smoothstep(T.MathUtils.pingpong(now / 8000, 1), 0, 1) - 0.32
     const d = 3.9 * size + 4.6
     const low = ease > 0.5 ? -0.12 : 0.62
     // Along an added fence the piece comes toward whoever looks: from beside it more is seen.
     const along = added && ease <= 0.5 ? added : 0
     const turn = sway + (along ? along * 0.85 : -0.45)
     const mid = along ? onSaw.at.y : 0
-    camera.position.set(d * Math.sin(turn), mid - d * Math.cos(turn) * 0.86, d * low + size * 0.5)
     camera.up.set(0, 0, 1)
+    const stand = new T.Vector3(0, -d, 0).applyAxisAngle(camera.up, turn)
+    camera.position.set(stand.x, mid + stand.y * 0.86, d * low + size * 0.5)
     camera.lookAt(0, mid + (ease > 0.5 ? 0 : -size * 0.3), size * (ease > 0.5 ? 0.45 : 0.25))
     renderer.render(scene, camera)
     if (times.length < FIRST) {

@@ -5,7 +5,8 @@ import { keep, recall, stranger } from './me'
 import { heardOf, type Person, tellWhere } from './people'
 import { tell } from './notice'
 import { compareNews, keepBefore } from './news'
-import { onAnswer, outOfReach, ready, send as sendWaiting, unsent, waiting, withWaiting } from './queue'
+import { withWaiting } from './done'
+import { onAnswer, outOfReach, ready, send as sendWaiting, unsent, waiting } from './queue'
 
 export { newId }
 /** This browser: undo takes back its own changes. */

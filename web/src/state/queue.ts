@@ -2,29 +2,11 @@
 // has it, each under a name of its own so that it counts once however often it is sent.
 import { get, set } from 'idb-keyval'
 import { computed, ref, shallowRef } from 'vue'
-import { api, type CutView, type JobView, lineOf, Refused, take } from '../api/client'
+import { api, type JobView, lineOf, Refused, take } from '../api/client'
 import { clientId, newId } from './client'
+import type { Done } from './done'
 import { waitingRoom } from './me'
 import { tell } from './notice'
-
-export interface Done {
-  /** The name of the request, and of the mark that it makes. */
-  id: string
-  job: string
-  what: 'cut' | 'miscut' | 'unmark' | 'recut'
-  piece: string
-  hand: 'left' | 'right'
-  /** What the piece was called, and how long it was to be, for the person. */
-  label: string
-  /** When, by this device's clock. */
-  at: number
-  mark?: CutView['mark']
-  /** The mark that is taken back. */
-  of?: string
-  off?: { off: string; by: string; why: string }
-  /** Why the program did not take it. */
-  refused?: string
-}
 
 /** All that waits, the oldest first; what was refused stays until it is thrown away. */
 export const waiting = shallowRef<Done[]>([])
@@ -98,30 +80,3 @@ export function send(): Promise<void> {
   return sending
 }
 const known = async () => (await fetch('/api/me').catch(() => null))?.ok ?? false
-
-/** A job as it stands with what waits here: the program's last word, and on top of it what it has not heard yet. */
-export function withWaiting(v: JobView | null, done: Done[]): JobView | null {
-  const mine = done.filter((d) => d.job === v?.id && !d.refused)
-  if (!v || !mine.length) return v
-  const made = new Map<string, string>() // piece/hand: the mark, empty where it is not cut any more
-  const spoiled = new Map<string, number>()
-  for (const d of mine) {
-    const k = `${d.piece}/${d.hand}`
-    if (d.what === 'cut') made.set(k, d.id)
-    else if (d.what === 'miscut') {
-      made.set(`${d.piece}/left`, '').set(`${d.piece}/right`, '')
-      spoiled.set(d.piece, (spoiled.get(d.piece) ?? 0) + 1)
-    } else made.set(k, '')
-  }
-  const touched = new Set(mine.map((d) => d.piece))
-  return {
-    ...v,
-    cuts: v.cuts.map((c) => (made.has(`${c.piece}/${c.hand}`) ? { ...c, done: made.get(`${c.piece}/${c.hand}`) !== '' } : c)),
-    pieces: v.pieces.map((p) => {
-      if (!touched.has(p.id)) return p
-      const left = { ...p.left, mark: made.get(`${p.id}/left`) ?? p.left.mark }
-      const right = { ...p.right, mark: made.get(`${p.id}/right`) ?? p.right.mark }
-      return { ...p, left, right, done: !!left.mark && !!right.mark, miscuts: p.miscuts + (spoiled.get(p.id) ?? 0) }
-    }),
-  }
-}
