@@ -53,6 +53,11 @@ func TestSectionFromOtherPrograms(t *testing.T) {
 		"a bare path":   "M0 0 H1 V-2 H0 Z",
 		"relative":      "m 10,10 l1,0 0,-2 -1,0 z",
 		"back to start": "M0,0L1,0L1,-2L0,-2L0,0",
+		"moved":         `<svg><g transform="translate(3 -4)"><path transform="translate(-3,4)" d="M0 0H1V-2H0Z"/></g></svg>`,
+		"scaled":        `<svg><g transform="scale(.5)"><path d="M0 0H2V-4H0Z"/></g></svg>`,
+		"turned":        `<svg><path transform="rotate(90) rotate(-180 0 0)" d="M0 0V1H2V0Z"/></svg>`,
+		"upside down":   `<svg><path transform="matrix(1 0 0 -1 0 0)" d="M0 0H1V2H0Z"/></svg>`,
+		"not the first": `<svg><defs><path d="M0 0H9V-9H0Z"/></defs><clipPath><path d="M0 0H8V-8H0Z"/></clipPath><path d="M0 0H1V-2H0Z"/></svg>`,
 		"in a drawing":  `<svg viewBox="0 0 9 9"><g><path fill="none" d='M0 0 h1 v-2 h-1z'/></g></svg>`,
 	} {
 		got, err := ReadSection(text, SectionSVG, "in", false)
@@ -65,10 +70,36 @@ func TestSectionFromOtherPrograms(t *testing.T) {
 	arc, err := ReadSection("M0 0 L1 0 A1 1 0 0 0 0 -1 Z", SectionSVG, "in", false)
 	require.NoError(t, err)
 	assert.InDelta(t, (1 - 0.70710678), arc[1].Bow.Inches(), 1e-6, "the same quarter round as an arc, out of the wood")
+	for name, text := range map[string]string{
+		"scaled":    `<svg><path transform="scale(2)" d="M0 0 L.5 0 A.5 .5 0 0 0 0 -.5 Z"/></svg>`,
+		"mirrored":  `<svg><path transform="scale(1,-1)" d="M0 0 L1 0 A1 1 0 0 1 0 1 Z"/></svg>`,
+		"of a turn": `<svg><path transform="rotate(-90)" d="M0 0 L0 1 A1 1 0 0 0 1 0 Z"/></svg>`,
+	} {
+		got, err := ReadSection(text, SectionSVG, "in", false)
+		require.NoError(t, err, name)
+		require.Len(t, got, 3, name)
+		assert.InDelta(t, (1 - 0.70710678), got[1].Bow.Inches(), 1e-6, name)
+		assert.InDelta(t, 1, got[1].U.Inches(), 1e-6, name)
+	}
+	// A quarter of an ellipse, and a circle stretched to one, are the same short stretches.
+	oval, err := ReadSection("M0 0 H2 A2 1 0 0 0 0 -1 Z", SectionSVG, "in", false)
+	require.NoError(t, err)
+	require.Len(t, oval, 2+steps)
+	for _, p := range oval[1 : len(oval)-1] {
+		u, z := p.U.Inches(), p.Z.Inches()
+		assert.InDelta(t, 1, u*u/4+z*z, 1e-6)
+	}
+	stretched, err := ReadSection(`<svg><path transform="scale(2 1)" d="M0 0 H1 A1 1 0 0 0 0 -1 Z"/></svg>`, SectionSVG, "in", false)
+	require.NoError(t, err)
+	assert.Equal(t, oval, stretched)
+	inBlock := "0\nSECTION\n2\nBLOCKS\n0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0\n10\n9\n20\n0\n10\n9\n20\n9\n0\nENDSEC\n"
 	light := "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n4\n70\n1\n10\n0\n20\n0\n10\n25.4\n20\n0\n10\n25.4\n20\n50.8\n10\n0\n20\n50.8\n0\nENDSEC\n0\nEOF\n"
 	got, err := ReadSection(light, SectionDXF, "mm", false)
 	require.NoError(t, err)
 	assert.Equal(t, box, got)
+	got, err = ReadSection(inBlock+light, SectionDXF, "mm", false)
+	require.NoError(t, err)
+	assert.Equal(t, box, got, "a block is not what is drawn")
 	got, err = ReadSection("u,z\n0,0\n0,2\n1,2\n1,0\n", SectionCSV, "in", false)
 	require.NoError(t, err)
 	assert.Equal(t, box, got, "listed the other way round")
@@ -89,6 +120,15 @@ func TestBadSections(t *testing.T) {
 		"empty":            {SectionCSV, "", "no line"},
 		"no polyline":      {SectionDXF, "0\nLINE\n10\n0\n", "no polyline"},
 		"an open polyline": {SectionDXF, "0\nLWPOLYLINE\n70\n0\n10\n0\n20\n0\n10\n1\n20\n0\n10\n1\n20\n1\n0\nEOF\n", "not closed"},
+		"a letter in it":   {SectionDXF, "0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0\n10\n1O\n20\n0\n10\n1\n20\n1\n0\nEOF\n", `line 10: "1O" stands where a number belongs`},
+		"a comma":          {SectionDXF, "0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0,5\n0\nEOF\n", `line 8: "0,5"`},
+		"in a block":       {SectionDXF, "0\nSECTION\n2\nBLOCKS\n0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0\n0\nENDSEC\n", "explode the block"},
+		"from behind":      {SectionDXF, "0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0\n230\n-1.0\n0\nEOF\n", "line 10: the polyline is drawn from behind"},
+		"in space":         {SectionDXF, "0\nPOLYLINE\n70\n9\n0\nSEQEND\n", "drawn in space"},
+		"odd transform":    {SectionSVG, "<svg>\n<g transform='perspective(3)'><path d='M0 0H1V-2H0Z'/></g></svg>", `line 2: transform "perspective(3)" is not read`},
+		"not a number":     {SectionSVG, "<svg><g transform='scale(2x)'/></svg>", `"2x" stands where a number belongs in scale`},
+		"by its style":     {SectionSVG, "<svg><path style='transform: scale(2)' d='M0 0H1V-2H0Z'/></svg>", "a transform in a style"},
+		"broken off":       {SectionSVG, "<svg>\n<g>\n<path d='M0 0", "line 3 of the drawing"},
 		"unknown":          {"tiff", "", "not known"},
 		"too large":        {SectionCSV, strings.Repeat("0,0\n", 400_000), "too large"},
 		"many points":      {SectionCSV, many(), "points are too many"},
