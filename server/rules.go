@@ -51,6 +51,9 @@ type SchoolView struct {
 	Code string `json:"code"`
 	Name string `json:"name"`
 	Why  string `json:"why"`
+	// Field and Value are what following it sets.
+	Field string `json:"field"`
+	Value any    `json:"value"`
 }
 
 // RuleSetView is a named set of house rules, a carpenter's.
@@ -188,7 +191,8 @@ func (s *server) ruleBook(ctx context.Context, id string) (*Body[RuleBook], erro
 	for _, q := range job.Questions {
 		v := QuestionView{Code: q.Code, Asks: q.Asks, Default: q.Default, Over: some(q.Over)}
 		for _, k := range q.Schools {
-			v.Schools = append(v.Schools, SchoolView(k))
+			field, value := j.Rules.Setting(q.Code, k.Code, j.Unit)
+			v.Schools = append(v.Schools, SchoolView{k.Code, k.Name, k.Why, field, value})
 		}
 		out.Questions = append(out.Questions, v)
 	}

@@ -103,7 +103,7 @@ func TestOverrulingACorner(t *testing.T) {
 	is := find(v, "wh-base", "A")
 	assert.Equal(t, d.Through, is.Coped)
 	assert.Equal(t, []string{"o-wh-base" + d.Corner}, is.Overrides)
-	assert.Contains(t, is.Reason, "chosen for this corner")
+	assert.Contains(t, is.Why, "chosen for this corner")
 
 	for _, l := range []string{"A", "B", "C", "F", "G", "H"} {
 		v = override("wh-crown", find(v, "wh-crown", l).Corner, "left")

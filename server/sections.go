@@ -154,7 +154,7 @@ func library() LibraryView {
 		}
 		v := LibrarySection{ID: k.ID, Name: k.Name, Kind: k.Kind, Material: k.Material, Copable: s.Cope().OK, Sketch: s.Sketch(0),
 			Size: fmt.Sprintf("%s × %s", s.Height().In(measure.UnitInch), s.Projection().In(measure.UnitInch))}
-		if k.Kind == job.KindCrown {
+		if job.KindOf(k.Kind).Sprung {
 			w, f := s.Feet()
 			v.Spring = profile.Read{Projection: s.Projection(), Drop: s.Height(), WallFoot: w, CeilingFoot: f}.Seat().Spring.Round(0.5).String()
 		}
@@ -216,10 +216,13 @@ func taken(j *job.Job, in FromLibrary) ([]edit.Op, error) {
 		}
 		ops = append(ops, edit.Op{Do: edit.Add, Kind: "moulding", ID: mould.ID, After: after, Value: edit.Raw(mould), Unit: j.Unit})
 		after = mould.ID
-		if in.Room == "" || k.Kind == job.KindCasing || k.Kind == job.KindBand {
+		if in.Room == "" || !job.KindOf(k.Kind).Runs {
 			continue
 		}
-		run := job.Run{Moulding: mould.ID, Level: levelOf(k.Kind, len(members) > 1)}
+		run := job.Run{Moulding: mould.ID, Level: job.KindOf(k.Kind).Level}
+		if len(members) > 1 { // built up, under the ceiling
+			run.Level = job.Ceiling
+		}
 		run.On = on
 		if m.Below != "0" {
 			l, err := measure.ParseLength(m.Below, measure.UnitInch)
@@ -236,22 +239,12 @@ func taken(j *job.Job, in FromLibrary) ([]edit.Op, error) {
 	return ops, nil
 }
 
-func levelOf(kind string, built bool) job.Level {
-	switch {
-	case kind == job.KindCrown || built:
-		return job.Ceiling
-	case kind == job.KindRail:
-		return job.Rail
-	}
-	return job.Floor
-}
-
 // measured gives a moulding a section with the measures that follow from it.
 func measured(m *job.Moulding, s *profile.Section, u measure.Unit) {
 	m.Section = job.SectionOf(s.Outline, u)
 	m.Height, m.Thickness = job.Written(s.Height(), u), job.Written(s.Projection(), u)
 	m.WallFoot, m.CeilingFoot = nil, nil
-	if m.Kind != job.KindCrown {
+	if !m.Is().Sprung {
 		return
 	}
 	w, c := s.Feet()

@@ -7,6 +7,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/plan"
 	"gnomon/core/profile"
+	"gnomon/core/review"
 	"gnomon/core/saw"
 )
 
@@ -105,7 +106,12 @@ type MouldingView struct {
 	Buy         string       `json:"buy" enum:",share,fit"`
 	Material    string       `json:"material" enum:",wood,mdf,plastic"`
 	Grade       string       `json:"grade" enum:",paint,stain"`
-	Inside      string       `json:"inside" enum:",cope,mitre" doc:"its own joint at inside corners, against the house rule"`
+	Level       string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
+	Runs        bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
+	Sprung      bool         `json:"sprung" doc:"it leans between wall and ceiling"`
+	Sizes       [2]string    `json:"sizes" doc:"what its height and its thickness are"`
+	Joints      []string     `json:"joints" doc:"those at inside corners that may be wished for it"`
+	Inside      string       `json:"inside" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
 	WallFoot    *EntryView   `json:"wallFoot,omitempty"`
 	CeilingFoot *EntryView   `json:"ceilingFoot,omitempty"`
 	Projection  *EntryView   `json:"projection,omitempty" doc:"the one chosen"`
@@ -115,6 +121,12 @@ type MouldingView struct {
 	Warnings    []string     `json:"warnings"`
 	Bad         *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
 	Crown       *CrownView   `json:"crown,omitempty"`
+}
+
+// KindView is a kind of moulding.
+type KindView struct {
+	Code  string `json:"code"`
+	Title string `json:"title"`
 }
 
 // PointView is a corner of a section.
@@ -155,7 +167,9 @@ func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	for i, s := range m.Sticks {
 		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency), Available: s.Available})
 	}
-	section := m.Profile()
+	section, kind := m.Profile(), m.Is()
+	v.Level, v.Runs, v.Sprung, v.Sizes = string(kind.Level), kind.Runs, kind.Sprung, kind.Sizes
+	v.Joints = m.OwnJoints(!m.Drawn() || section.Cope().OK)
 	v.Sketch = section.Sketch(0)
 	for _, p := range m.Section {
 		q := PointView{U: entryView(p.U, u), Z: entryView(p.Z, u), Bow: entryView(job.Entry{Text: "0"}, u), At: [2]float64{p.U.Length.Inches(), p.Z.Length.Inches()}}
@@ -165,45 +179,22 @@ func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 		v.Points = append(v.Points, q)
 	}
 	if m.Drawn() {
-		v.judge(section, m, u)
+		says, warnings := review.Says(m, section, u)
+		v.Says, v.Warnings = some(says), some(warnings)
+		if c := section.Cope(); !c.OK {
+			v.Bad = &[2]float64{c.At.U.Inches(), c.At.Z.Inches()}
+		}
 	}
-	if m.Kind == job.KindCrown {
-		v.seat(section, m, u)
+	if kind.Sprung {
+		v.seat(m, u)
+		if r := m.Read(); !m.Drawn() && (r.WallFoot == 0 || r.CeilingFoot == 0) {
+			v.Warnings = append(v.Warnings, review.FeetUnknown)
+		}
 	}
 	return v
 }
 
-// judge tells what follows from a drawn section.
-func (v *MouldingView) judge(s *profile.Section, m *job.Moulding, u measure.Unit) {
-	c := s.Cope()
-	switch {
-	case !c.OK:
-		v.Warnings = append(v.Warnings, fmt.Sprintf("Cannot be coped: its face falls back under itself %s above its bottom and would leave a gap of %s. Its inside corners are mitred unless you say otherwise.", c.At.Z.In(u), c.Gap.In(u)))
-		v.Bad = &[2]float64{c.At.U.Inches(), c.At.Z.Inches()}
-	case c.Shows():
-		v.Warnings = append(v.Warnings, fmt.Sprintf("Can be coped, with a gap of %s that may show %s above its bottom.", c.Gap.In(u), c.At.Z.In(u)))
-	default:
-		v.Says = append(v.Says, "Can be coped: its face never falls back.")
-	}
-	crown := m.Kind == job.KindCrown
-	if d := s.Alike(crown); d < profile.TooAlike {
-		v.Warnings = append(v.Warnings, fmt.Sprintf("Top and bottom nearly look the same: they differ by %s at most. Mark the top edge on the back of every stick.", d.In(u)))
-	} else {
-		v.Says = append(v.Says, fmt.Sprintf("Top and bottom can be told apart: they differ by up to %s.", d.In(u)))
-	}
-	if !crown {
-		return
-	}
-	wall, ceiling := s.Undercut()
-	if wall > 0 || ceiling > 0 {
-		least, most := m.Read().Between(wall, ceiling)
-		v.Says = append(v.Says, fmt.Sprintf("Its feet are undercut: the projection can be taken from %s to %s.", least.In(u), most.In(u)))
-	} else {
-		v.Says = append(v.Says, "Its feet are square: it sits one way only.")
-	}
-}
-
-func (v *MouldingView) seat(s *profile.Section, m *job.Moulding, u measure.Unit) {
+func (v *MouldingView) seat(m *job.Moulding, u measure.Unit) {
 	seat, read := m.Seat(), m.Read()
 	st := saw.Moulding{Projection: seat.Projection, Drop: seat.Drop, Spring: seat.Spring, Crown: true}
 	c := &CrownView{Spring: seat.Spring.String(), Stop: lengthView(seat.Projection, u), Drop: lengthView(seat.Drop, u), Across: lengthView(st.Across(), u),
@@ -211,9 +202,6 @@ func (v *MouldingView) seat(s *profile.Section, m *job.Moulding, u measure.Unit)
 	if near, likely := profile.Common(seat.Spring); likely && (near-seat.Spring).Abs() > 0.05 {
 		c.Common = near.String()
 		c.Opens = saw.WrongSpring(90, seat.Spring, near, seat.Projection, seat.Drop).In(u)
-	}
-	if read.WallFoot == 0 || read.CeilingFoot == 0 {
-		v.Warnings = append(v.Warnings, "Its feet are not known: the spring is taken from tip to tip. Measure the two narrow flats, or draw its section.")
 	}
 	v.Crown = c
 }

@@ -28,6 +28,7 @@ type JobView struct {
 	Chains    []ChainView      `json:"chains" doc:"what shares corners"`
 	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
 	PutAway   []string         `json:"putAway" doc:"cautions put away for this job"`
+	Kinds     []KindView       `json:"kinds" doc:"of moulding, to choose from"`
 	Mouldings []MouldingView   `json:"mouldings"`
 	Rooms     []RoomView       `json:"rooms"`
 	Pieces    []PieceView      `json:"pieces"`
@@ -107,6 +108,9 @@ type EndView struct {
 	Error   string      `json:"error,omitempty" doc:"what of the dialled setting is the saw's own error"`
 	TopLong string      `json:"topLong,omitempty" doc:"how the top stands to the bottom edge that the length is told to"`
 	Slope   float64     `json:"slope"`
+	Meeting string      `json:"meeting,omitempty" doc:"what it meets, beside the joint in a list"`
+	Said    string      `json:"said" doc:"the joint as the one at the saw is told of it"`
+	Set     string      `json:"set,omitempty" doc:"the same for ends for which the saw stands alike; none where it does not reach"`
 	Note    string      `json:"note,omitempty" doc:"how it ends against an opening, or what else is done to it"`
 	Short   *LengthView `json:"short,omitempty" doc:"how far a square end stops short of the corner line"`
 	Assumed bool        `json:"assumed,omitempty"`
@@ -126,7 +130,8 @@ type DecisionView struct {
 	Right     string     `json:"right,omitempty"`
 	Stops     string     `json:"stops,omitempty" doc:"what else a single piece ends against there"`
 	Rule      string     `json:"rule"`
-	Reason    string     `json:"reason"`
+	Title     string     `json:"title" doc:"what joint it is"`
+	Why       string     `json:"why"`
 	RunnerUp  string     `json:"runnerUp"`
 	Overrides []string   `json:"overrides" doc:"what was decided by hand for this corner, to drop"`
 	Other     *OtherView `json:"other,omitempty" doc:"the choice of the other piece"`
@@ -234,9 +239,12 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	u := j.Unit
 	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(j.Rules, u),
 		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{}, Orders: []OrderView{}, PutAway: some(j.PutAway),
-		Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
+		Kinds: []KindView{}, Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
 		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
+	for _, k := range job.Kinds {
+		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
+	}
 	for i := range j.Mouldings {
 		v.Mouldings = append(v.Mouldings, mouldingView(&j, &j.Mouldings[i]))
 	}
@@ -263,11 +271,11 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 			wallText[w.ID] = job.WallNumber(k)
 		}
 	}
-	at, sticks := map[string]piece.Piece{}, stickWords(p, u)
-	for _, q := range p.Pieces {
-		at[q.ID] = q
+	at, sticks := piece.ByID(p.Pieces), stickWords(p, u)
+	for i := range p.Pieces {
+		q := &p.Pieces[i]
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(q.Left, u), Right: endView(q.Right, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, at, u), Right: endView(&q.Right, at, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
 			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
@@ -312,9 +320,9 @@ func findingView(f finding.Finding) FindingView {
 	return v
 }
 
-func endView(e piece.End, u measure.Unit) EndView {
+func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against, Chamfer: e.ChamferText(u),
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark()}
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets]), Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {
@@ -335,9 +343,9 @@ func endView(e piece.End, u measure.Unit) EndView {
 	return v
 }
 
-func decisionView(j *job.Job, d plan.Decision, at map[string]piece.Piece) DecisionView {
+func decisionView(j *job.Job, d plan.Decision, at map[string]*piece.Piece) DecisionView {
 	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
-		Stops: d.Against, Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+		Stops: d.Against, Rule: d.Rule, Title: d.Title, Why: d.Why, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
 	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {
@@ -347,7 +355,7 @@ func decisionView(j *job.Job, d plan.Decision, at map[string]piece.Piece) Decisi
 		if d.Joint == "butt" {
 			verb = "Butt "
 		}
-		v.Other.Text = verb + words.Small(at[d.Through].Label) + " instead"
+		v.Other.Text = verb + words.Small(labelOf(at, d.Through)) + " instead"
 	}
 	return v
 }
@@ -357,4 +365,11 @@ func tallyView(t *plan.Tally, u measure.Unit) *TallyView {
 		return nil
 	}
 	return &TallyView{t.Cost, lengthView(t.Coped, u), some(t.Seams), some(t.OffHand), some(t.Double)}
+}
+
+func labelOf(at map[string]*piece.Piece, id string) string {
+	if p := at[id]; p != nil {
+		return p.Label
+	}
+	return ""
 }

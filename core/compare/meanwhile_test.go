@@ -132,7 +132,7 @@ func TestMarkedTwice(t *testing.T) {
 	f := plantest.Finding(t, p, "mark_twice")
 	assert.Equal(t, "Base 1, both ends, was marked cut twice: by Nell’s phone and by Saw tablet.", f.Text)
 	require.Len(t, f.Acts, 4)
-	assert.Equal(t, finding.Act{Do: "unmark", Kind: "mark", ID: "m1", Text: "Take back the left end, by Nell’s phone"}, f.Acts[0])
+	assert.Equal(t, finding.Act{Do: "unmark", Kind: "mark", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"}, f.Acts[0])
 	assert.True(t, plantest.Piece(t, p, "k.w1").Done)
 
 	// Taken back on one side, the other's marks stand.

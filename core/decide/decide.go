@@ -142,7 +142,7 @@ func (s *search) explain(n int, gives, held []int, why string, hangs bool) {
 		j.Instead = &t
 	}
 	j.Rule = s.rule(n, gives, why)
-	j.Reason = s.reason(n, gives)
+	j.because(s.reason(n, gives))
 	switch {
 	case why == RuleSections:
 		j.RunnerUp = "None: what would be coped over the other face does not close."

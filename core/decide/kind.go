@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"gnomon/core/job"
+	"gnomon/core/profile"
 	"gnomon/core/words"
 )
 
@@ -13,6 +14,7 @@ func (r *Run) kind(j *Joint) {
 	if j.Left < 0 || j.Right < 0 {
 		j.Kind, j.Rule = Alone, RuleNothingMeets
 		j.Reason = alone(r.Corners[j.Corner])
+		j.Why = j.Reason
 		return
 	}
 	c, a, b := r.Corners[j.Corner], r.Pieces[j.Left], r.Pieces[j.Right]
@@ -21,7 +23,7 @@ func (r *Run) kind(j *Joint) {
 	j.Unequal = a.Section != b.Section && a.Out != b.Out
 	if c.Kind == job.Outside {
 		j.Kind, j.Rule = Mitre, RuleOutsideMitre
-		j.Reason = fmt.Sprintf("%s and %s are mitred: an outside corner always is.", left, right)
+		j.because(left+" and "+right+" are mitred", "an outside corner always is")
 		j.RunnerUp = "None: no other joint turns an outside corner."
 		if c.By == job.OverCorner && c.Inside != job.InsideMitre {
 			j.Refused = WishOut
@@ -29,6 +31,7 @@ func (r *Run) kind(j *Joint) {
 		if c.Round {
 			j.Rule = RuleBullnose
 			j.Reason = fmt.Sprintf("%s and %s turn the rounded corner with short pieces between them, each joint a part of the turn.", left, right)
+			j.Why = j.Reason
 			j.RunnerUp = "One plain mitre would leave a larger hollow behind it to fill."
 		}
 		if !mitres {
@@ -56,10 +59,11 @@ func (r *Run) kind(j *Joint) {
 	switch wish {
 	case job.InsideMitre:
 		j.Kind, j.Rule = Mitre, RuleInsideMitre
-		j.Reason = fmt.Sprintf("%s and %s are mitred: %s.", left, right, says("mitres inside corners", c.By))
+		j.because(left+" and "+right+" are mitred", says("mitres inside corners", c.By))
 		j.RunnerUp = fmt.Sprintf("Coping %s into %s would not open when the wood shrinks.", words.Small(left), right)
 		if !cope && c.Inside != job.InsideMitre {
-			j.Rule, j.Reason = RuleMoulding, fmt.Sprintf("%s and %s are mitred: their face falls back under itself and cannot be coped.", left, right)
+			j.Rule = RuleMoulding
+			j.because(left+" and "+right+" are mitred", "their face "+profile.FallsBack+" and cannot be coped")
 			j.RunnerUp = "A cope would gape there; glue the mitre, and shim the ends."
 		}
 	case job.InsideButt:
@@ -88,7 +92,7 @@ const ByMoulding = "moulding"
 
 func (j *Joint) apart(left, right string) {
 	j.Kind, j.Rule = Apart, RuleSections
-	j.Reason = fmt.Sprintf("%s and %s are of two sections that neither mitre nor cope: each is cut square.", left, right)
+	j.because(left+" and "+right+" are of two sections that neither mitre nor cope", "each is cut square")
 	j.RunnerUp = "A block at the corner that both stop against, or a return on each."
 }
 

@@ -3,6 +3,7 @@ package decide
 import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/words"
 )
 
 // Piece is what a decision needs to know of a piece. Pieces come in the order of the run,
@@ -93,11 +94,17 @@ type Joint struct {
 	Gives       int // the piece that is coped into the other or butts against it, or -1
 	Unequal     bool
 	Rule        string
-	Reason      string
+	Reason      string // what joint it is, and why
+	Why         string // why, by itself
 	RunnerUp    string
 	Now         *Tally // of the run as decided, where two pieces could give way here
 	Instead     *Tally // of the run with the other piece giving way
 	Refused     string // a wish that could not be granted, as a code, or none
+}
+
+// because tells what joint it is, and why.
+func (j *Joint) because(is, why string) {
+	j.Reason, j.Why = is+": "+why+".", words.Capital(why)+"."
 }
 
 // Through is the piece that runs past the joint, or the mate of a mitre; -1 for none.

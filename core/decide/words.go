@@ -18,44 +18,45 @@ func (s *search) who(n, o int) (gives, through Piece) {
 	return s.run.Pieces[j.side(o)], s.run.Pieces[j.side(1-o)]
 }
 
-func (s *search) reason(n int, gives []int) string {
+// reason tells which piece gives way at a joint, and why it.
+func (s *search) reason(n int, gives []int) (is, why string) {
 	j, o := s.open[n], gives[n]
 	p, q := s.who(n, o)
 	does := "is coped into"
 	if j.Kind == Butt {
 		does = "stops against"
 	}
-	out := fmt.Sprintf("%s %s %s: ", p.Label, does, words.Small(q.Label))
+	is = fmt.Sprintf("%s %s %s", p.Label, does, words.Small(q.Label))
 	hidden := s.run.Corners[j.Corner].Seam[1-o] > s.run.Corners[j.Corner].Seam[o]+turned
 	switch j.Rule {
 	case RuleShort:
-		out += "the longer one runs square"
+		why += "the longer one runs square"
 		if hidden {
-			out += ", and the seam points away from the way in"
+			why += ", and the seam points away from the way in"
 		}
 	case RuleHidden:
-		out += "so the seam points away from the way in"
+		why += "so the seam points away from the way in"
 		if p.Length < q.Length {
-			out += ", and the shorter one is coped"
+			why += ", and the shorter one is coped"
 		}
 	case RuleCopeHand:
-		out += fmt.Sprintf("copes keep to %s ends", hands[o])
+		why += fmt.Sprintf("copes keep to %s ends", hands[o])
 	case RuleDouble:
-		out += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flip(gives, n), gives), *j.Now))
+		why += fmt.Sprintf("else %s would be coped at both ends", s.newDouble(s.tally(flip(gives, n), gives), *j.Now))
 	case RuleOrder:
 		if first := s.run.First; first >= 0 && s.body[first] == s.body[j.side(1-o)] {
-			out += words.Small(s.run.Pieces[first].Label) + " is to go up first"
+			why += words.Small(s.run.Pieces[first].Label) + " is to go up first"
 			break
 		}
-		out += "else every piece would wait for its neighbour, and none could go up first"
+		why += "else every piece would wait for its neighbour, and none could go up first"
 	case RuleSections:
-		out += "what is coped over its face would not close"
+		why += "what is coped over its face would not close"
 	case RuleCut:
-		out += "an end at this corner is cut so already"
+		why += "an end at this corner is cut so already"
 	case RuleOverruled:
-		out += "that was chosen for this corner"
+		why += "that was chosen for this corner"
 	}
-	return out + "."
+	return is, why
 }
 
 // newDouble names a piece that would be coped at both ends and is not.

@@ -28,7 +28,7 @@ func TestTheRoomNamesWhatIsWrong(t *testing.T) {
 	f := plantest.Finding(t, p, "room_open")
 	assert.Contains(t, plantest.All(f), "Wall 1 is 1' too long, or wall 3 is 1' too short: a misread foot would explain it.")
 	assert.Contains(t, f.Remedy, "Measure wall 1 again, then wall 3.")
-	assert.Contains(t, f.Acts, finding.Act{Do: finding.ActAgain, Kind: "wall", ID: "w3", Text: "Measure wall 3 again"})
+	assert.Contains(t, f.Acts, finding.Act{Do: finding.ActAgain, Kind: "wall", ID: "w3", Text: "Measure wall 3 again", Next: "wall 3"})
 	assert.NotEmpty(t, plantest.Finding(t, p, "parts_suspects").Acts)
 
 	p = plantest.Build(t, plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 45")))

@@ -14,9 +14,11 @@ const (
 // Kind is what sets one kind of moulding apart from the others.
 type Kind struct {
 	Code  string
-	Name  string // what its pieces are called
-	Level Level  // where it runs when nothing else is said
-	Runs  bool   // along walls, so that it is planned for the saw; what goes around openings is counted, bought and priced
+	Name  string    // what its pieces are called
+	Title string    // what it is called by itself
+	Sizes [2]string // what its height and its thickness are
+	Level Level     // where it runs when nothing else is said
+	Runs  bool      // along walls, so that it is planned for the saw; what goes around openings is counted, bought and priced
 	// Sprung leans between wall and ceiling: its height and thickness are the drop and the
 	// projection read in a square, and it lies nested at the saw.
 	Sprung bool
@@ -28,13 +30,13 @@ type Kind struct {
 
 // Kinds are all of them, in the order in which they are offered.
 var Kinds = []Kind{
-	{Code: KindBase, Name: "Base", Level: Floor, Runs: true},
-	{Code: KindShoe, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
-	{Code: KindRail, Name: "Rail", Level: Rail, Runs: true},
-	{Code: KindCrown, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
-	{Code: KindCasing, Name: "Casing", Level: Floor},
-	{Code: KindFlat, Name: "Flat", Level: Ceiling, Runs: true},
-	{Code: KindBand, Name: "Back band", Level: Floor},
+	{Code: KindBase, Title: "base", Sizes: [2]string{"height", "thickness"}, Name: "Base", Level: Floor, Runs: true},
+	{Code: KindShoe, Title: "shoe", Sizes: [2]string{"height", "thickness"}, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
+	{Code: KindRail, Title: "chair rail", Sizes: [2]string{"height", "thickness"}, Name: "Rail", Level: Rail, Runs: true},
+	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop, in a square", "projection, in a square"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
+	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor},
+	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true},
+	{Code: KindBand, Title: "back band", Sizes: [2]string{"height", "thickness"}, Name: "Back band", Level: Floor},
 }
 
 var kindOf = func() map[string]*Kind {
@@ -55,3 +57,15 @@ func KindOf(code string) *Kind {
 
 // Is is the moulding's kind.
 func (m *Moulding) Is() *Kind { return KindOf(m.Kind) }
+
+// OwnJoints are the joints at inside corners that may be wished for the moulding: those that
+// a wish does not turn into another.
+func (m *Moulding) OwnJoints(copable bool) []string {
+	var out []string
+	for _, wish := range []string{InsideCope, InsideMitre, InsideButt} {
+		if InsideJoint(wish, m.Flat(), copable) == wish {
+			out = append(out, wish)
+		}
+	}
+	return out
+}

@@ -211,6 +211,19 @@ func (r *Rules) Follow(question, school string, unit measure.Unit) {
 	}
 }
 
+// Setting is the field of the rules that a school sets, and to what: for most questions
+// their own code and the school's.
+func (r Rules) Setting(question, school string, unit measure.Unit) (field string, value any) {
+	r.Follow(question, school, unit)
+	switch question {
+	case "scarf":
+		return question, r.Scarf
+	case "layout":
+		return question, r.Layout.Text
+	}
+	return question, school
+}
+
 // Complete makes rules read from JSON whole: their lengths are read in the unit, defaults
 // filled in, and what cannot be followed is refused. The error is an *Invalid.
 func (r *Rules) Complete(unit measure.Unit) error {

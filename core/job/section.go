@@ -90,7 +90,7 @@ func Written(l measure.Length, unit measure.Unit) Entry {
 func (m *Moulding) Drawn() bool { return len(m.Section) > 0 }
 
 // Flat tells whether the moulding is square-edged stock.
-func (m *Moulding) Flat() bool { return !m.Profiled && !m.Drawn() && m.Kind != KindCrown }
+func (m *Moulding) Flat() bool { return !m.Profiled && !m.Drawn() && !m.Is().Sprung }
 
 // Joint is the joint at its inside corners, by itself: its own or the house rule's, so far
 // as its section allows.
@@ -135,7 +135,7 @@ func (m *Moulding) Read() profile.Read {
 // Seat is how the moulding stands: a crown at the projection chosen for it, anything
 // else with its back on the wall.
 func (m *Moulding) Seat() profile.Seat {
-	if m.Kind != KindCrown {
+	if !m.Is().Sprung {
 		return profile.Seat{Projection: m.Thickness.Length, Drop: m.Height.Length}
 	}
 	r := m.Read()
@@ -156,7 +156,7 @@ func (m *Moulding) Tall() measure.Length { return m.Seat().Drop }
 // Profile is the moulding's section, or the one that stands for its measures.
 func (m *Moulding) Profile() *profile.Section {
 	o := profile.Box(m.Height.Length, m.Thickness.Length)
-	if m.Kind == KindCrown {
+	if m.Is().Sprung {
 		o = m.Read().Slab()
 	}
 	if m.Drawn() {

@@ -227,7 +227,7 @@ func touches(pose saw.Pose) string {
 // sits.
 func StockOf(m *job.Moulding) Stock {
 	roll := measure.Angle(0)
-	if m.Kind == job.KindCrown {
+	if m.Is().Sprung {
 		roll = m.Seat().Spring - m.Read().Seat().Spring
 	}
 	return Stock{Section: m.Profile().Sketch(roll), Known: true}

@@ -9,6 +9,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/saw"
+	"gnomon/core/words"
 )
 
 // Joint is what is on a piece's end.
@@ -211,6 +212,51 @@ func (e *End) SameSetting(o *End) bool {
 		return false
 	}
 	return e.Dial.Mitre == o.Dial.Mitre && e.Dial.Bevel == o.Dial.Bevel && e.Fence == o.Fence
+}
+
+// SettingKey is the same for ends for which the saw stands alike, and empty where this saw
+// reaches the end not at all: two such are never alike.
+func (e *End) SettingKey() string {
+	if e.Dial == nil {
+		return ""
+	}
+	return fmt.Sprintf("%v/%v/%s", e.Dial.Mitre, e.Dial.Bevel, e.Fence)
+}
+
+// MeetingText tells what an end meets, as a list has it beside the joint: against base 3,
+// with base 2; nothing where the joint says it all. mate is the piece across the corner, or
+// none.
+func (e *End) MeetingText(mate *Piece) string {
+	beside := e.Against
+	if mate != nil {
+		beside = words.Small(mate.Label)
+	}
+	verb := map[Joint]string{Butt: "against ", Cope: "into ", Mitre: "with ", Scarf: "with "}[e.Joint]
+	switch {
+	case e.Joint == Square && e.Short > 0:
+		return "short of the corner"
+	case verb == "" || beside == "" || e.Joint != Butt && mate == nil:
+		return ""
+	}
+	return verb + beside
+}
+
+// JointText is the joint as the one at the saw is told of it.
+func (e *End) JointText() string {
+	switch {
+	case e.Joint == Cope:
+		return "mitre for a cope"
+	case e.Joint != Butt:
+		return string(e.Joint)
+	}
+	out := "square"
+	if e.Setting != nil && e.Setting.Mitre != 0 {
+		out = "butt"
+	}
+	if e.Against != "" {
+		out += ", to " + e.Against
+	}
+	return out
 }
 
 // ChamferText tells how an end's face is taken away, or nothing.

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"gnomon/core/decide"
 	"gnomon/core/finding"
 	"gnomon/core/job"
@@ -29,7 +30,7 @@ func (p *Plan) decisions(c *chain) {
 		k := r.Corners[d.Corner]
 		t := c.ruling(d.Corner)
 		out := Decision{Room: r.ID, Run: t.ID, Corner: k.ID, Letter: job.CornerLetter(d.Corner), Joint: string(d.Kind),
-			Coped: id(d.Gives), Through: id(d.Through()), Left: id(d.Left), Right: id(d.Right), Rule: d.Rule, Reason: d.Reason, RunnerUp: d.RunnerUp,
+			Coped: id(d.Gives), Through: id(d.Through()), Left: id(d.Left), Right: id(d.Right), Rule: d.Rule, Reason: d.Reason, Why: d.Why, RunnerUp: d.RunnerUp,
 			Now: c.tally(d.Now), Instead: c.tally(d.Instead)}
 		if out.Through == "" && d.Kind == decide.Mitre {
 			out.Through = id(d.Left)
@@ -38,6 +39,7 @@ func (p *Plan) decisions(c *chain) {
 			e := c.alone(d)
 			out.Joint, out.Against = string(e.Joint), e.Against
 		}
+		out.Title = c.title(out, d.Kind)
 		out.Overrides = r.Decided(t.ID, k.ID)
 		if r.view.From != nil {
 			out.Seen = r.view.From.Sees[d.Corner]
@@ -57,6 +59,34 @@ func (p *Plan) decisions(c *chain) {
 			p.Findings.Add(f)
 		}
 	}
+}
+
+// title tells what joint a decision comes to.
+func (c *chain) title(d Decision, kind decide.Kind) string {
+	label := func(id string) string {
+		for _, parts := range c.parts {
+			for i := range parts {
+				if parts[i].ID == id {
+					return parts[i].Label
+				}
+			}
+		}
+		return ""
+	}
+	small := func(id string) string { return words.Small(label(id)) }
+	switch only := label(cmp.Or(d.Left, d.Right)); {
+	case d.Coped != "" && kind == decide.Cope:
+		return label(d.Coped) + " is coped into " + small(d.Through)
+	case d.Coped != "" && kind == decide.Butt:
+		return label(d.Coped) + " stops against " + small(d.Through)
+	case d.Against != "":
+		return only + " stops against " + d.Against
+	case d.Left == "" || d.Right == "":
+		return only + " ends here, square"
+	case kind == decide.Mitre:
+		return label(d.Left) + " and " + small(d.Right) + " are mitred"
+	}
+	return label(d.Left) + " and " + small(d.Right) + " stop square"
 }
 
 // alone is the end of the single piece that stands at a joint.

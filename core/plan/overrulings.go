@@ -9,6 +9,7 @@ import (
 	"gnomon/core/decide"
 	"gnomon/core/finding"
 	"gnomon/core/job"
+	"gnomon/core/profile"
 	"gnomon/core/words"
 )
 
@@ -104,7 +105,7 @@ func wishForm(code, text, why, remedy string) *finding.Form {
 
 var wishes = map[string]*finding.Form{
 	decide.WishCope: wishForm(decide.WishCope, "At corner %s %s was to be coped, and cannot be.",
-		"Its face falls back under itself, and a coped piece would gape behind it.", "Mitre it, glue it and shim the ends; or choose another section."),
+		"Its face "+profile.FallsBack+", and a coped piece would gape behind it.", "Mitre it, glue it and shim the ends; or choose another section."),
 	decide.WishButt: wishForm(decide.WishButt, "At corner %s %s was to be butted, and cannot be.",
 		"Only square-edged stock closes against a face.", "Cope it, or mitre it."),
 	decide.WishMitre: wishForm(decide.WishMitre, "At corner %s two sections meet that were to be mitred, and cannot be.",
@@ -112,7 +113,7 @@ var wishes = map[string]*finding.Form{
 	decide.WishOut: wishForm(decide.WishOut, "At corner %s %s turns an outside corner: that is mitred always.",
 		"Nothing runs past an outside corner that the other could be coped into.", "Drop what was chosen for it."),
 	decide.WishGives: wishForm(decide.WishGives, "At corner %s the piece chosen to give way cannot.",
-		"What it would be coped over falls back under itself.", "Let the other one give way, or mitre them."),
+		"What it would be coped over "+profile.FallsBack+".", "Let the other one give way, or mitre them."),
 }
 
 // refused tells of a wish at a corner that could not be granted, with the way out.

@@ -43,7 +43,9 @@ type Decision struct {
 	Right     string
 	Against   string // what else a single piece ends against there, in a word or two
 	Rule      string
-	Reason    string
+	Reason    string // what joint it is, and why
+	Title     string // what joint it is, of the pieces as they are cut
+	Why       string // why, by itself
 	RunnerUp  string
 	Overrides []string // what was decided for this corner by hand
 	Now       *Tally   // what the run comes to as decided, where either could give way

@@ -85,3 +85,6 @@ func (s *Section) falls(lo, hi float64) xy {
 	}
 	return s.face[0]
 }
+
+// FallsBack is why a section cannot be coped, as every sentence says it of its face.
+const FallsBack = "falls back under itself"

@@ -79,7 +79,7 @@ func hints(j *job.Job, r *job.Room, room Room) []string {
 	var out []string
 	crown, joists := false, false
 	for _, k := range r.Runs {
-		if m := j.Moulding(k.Moulding); m != nil && m.Kind == job.KindCrown {
+		if m := j.Moulding(k.Moulding); m != nil && m.Is().Sprung {
 			crown = true
 		}
 	}
@@ -119,7 +119,7 @@ func Take(j *job.Job) Look {
 		for _, run := range r.Runs {
 			q := &qs[at[run.Moulding]]
 			q.take(j, r, run, room)
-			if q.Moulding.Kind == job.KindCrown {
+			if q.Moulding.Is().Sprung {
 				m := survey.Reduce(j, r)
 				for k, w := range r.Walls {
 					if l, _, ok := m.Bought(k, run.Level); ok && w.Joists {
@@ -144,7 +144,7 @@ func Take(j *job.Job) Look {
 // faceWidth is how much of a moulding is painted across: a crown's face is taken
 // as straight from foot to foot until its section is known.
 func faceWidth(m *job.Moulding) measure.Length {
-	if m.Kind == job.KindCrown {
+	if m.Is().Sprung {
 		return measure.FromInches(math.Hypot(m.Height.Length.Inches(), m.Thickness.Length.Inches()))
 	}
 	return m.Height.Length + m.Thickness.Length // the top edge is seen

@@ -23,7 +23,7 @@ type Moulding struct {
 // MouldingOf is that of a moulding of a job.
 func MouldingOf(j *job.Job, m *job.Moulding) Moulding {
 	s := m.Seat()
-	return Moulding{s.Projection, s.Drop, s.Spring, m.Kind == job.KindCrown, j.Unit}
+	return Moulding{s.Projection, s.Drop, s.Spring, m.Is().Sprung, j.Unit}
 }
 
 // Across is how much of the table the moulding takes lying flat: √(P² + D²) for crown,

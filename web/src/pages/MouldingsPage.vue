@@ -8,7 +8,7 @@ import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import LengthText from '../parts/LengthText.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
-import { grades, materials, mouldingKinds } from '../state/choices'
+import { grades, materials } from '../state/choices'
 import { attempt, clearable, newId, send, setOp, setter, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
@@ -39,8 +39,6 @@ async function add() {
   const mm = view.value!.unit === 'mm'
   if (await attempt({ do: 'add', kind: 'moulding', id, after: list.value.at(-1)?.id, unit: view.value!.unit, value: mm ? { id: '', name: 'New moulding', height: '120', thickness: '15', profiled: true, sticks: ['4800'] } : { id: '', name: 'New moulding', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] } })) void pick(id)
 }
-const sizes: Record<string, [string, string]> = { crown: ['drop, in a square', 'projection, in a square'], casing: ['width', 'thickness'] }
-const joints = [{ label: 'as the house rule has it', value: '' }, { label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }]
 const set = (field: string, e: Event, was: string) => attempt(setOp('moulding', m.value!.id, field, (e.target as HTMLSelectElement).value, was))
 
 // The section: as typed, point by point. What is refused shows its place.
@@ -116,8 +114,8 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
     <nav class="list" aria-label="Mouldings of the job">
       <RouterLink class="back" :to="{ name: 'shop', params: { job: view!.id } }">Shop</RouterLink>
       <button v-for="x in list" :key="x.id" type="button" :class="{ on: x.id === m?.id }" @click="pick(x.id)">
-        <span class="thumb"><SectionPicture :sketch="x.sketch" :crown="x.kind === 'crown'" /></span>
-        <span><b>{{ x.name || x.id }}</b><span class="quiet small">{{ mouldingKinds.find((k) => k.value === x.kind)?.label }}{{ x.points.length ? '' : ', measures only' }}</span></span>
+        <span class="thumb"><SectionPicture :sketch="x.sketch" :crown="x.sprung" /></span>
+        <span><b>{{ x.name || x.id }}</b><span class="quiet small">{{ view!.kinds.find((k) => k.code === x.kind)?.title }}{{ x.points.length ? '' : ', measures only' }}</span></span>
       </button>
       <button class="btn" type="button" @click="showLibrary = true">From the library</button>
       <button class="btn plain" type="button" @click="add">Add by measures</button>
@@ -125,14 +123,14 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
     <section v-if="m" class="one">
       <div class="head">
         <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
-        <label class="sel"><span class="cap">kind</span><select :value="m.kind" @change="(e) => set('kind', e, m!.kind)"><option v-for="k in mouldingKinds" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
+        <label class="sel"><span class="cap">kind</span><select :value="m.kind" @change="(e) => set('kind', e, m!.kind)"><option v-for="k in view!.kinds" :key="k.code" :value="k.code">{{ k.title }}</option></select></label>
         <label class="sel"><span class="cap">made of</span><select :value="m.material" @change="(e) => set('material', e, m!.material)"><option v-for="k in materials" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
         <label class="sel"><span class="cap">finish</span><select :value="m.grade" @change="(e) => set('grade', e, m!.grade)"><option v-for="k in grades" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <label class="sel"><span class="cap">inside corners</span><select :value="m.inside" @change="(e) => set('inside', e, m!.inside)"><option v-for="k in joints" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
+        <label class="sel"><span class="cap">inside corners</span><select :value="m.inside" @change="(e) => set('inside', e, m!.inside)"><option value="">as the house rule has it</option><option v-for="k in m.joints" :key="k" :value="k">{{ k }}</option></select></label>
       </div>
       <div class="body">
         <div class="drawing">
-          <SectionPicture :sketch="m.sketch" :points="m.points.length ? points : undefined" :bad="refused?.at ?? m.bad" :crown="m.kind === 'crown'" :chosen="chosen" @moved="moved" @chose="(i) => (chosen = i)" />
+          <SectionPicture :sketch="m.sketch" :points="m.points.length ? points : undefined" :bad="refused?.at ?? m.bad" :crown="m.sprung" :chosen="chosen" @moved="moved" @chose="(i) => (chosen = i)" />
           <span class="quiet small cap2">{{ m.points.length ? 'Section as it hangs, wall on the left, to scale. Drag a point, or type it.' : 'Stands for the measures: no section is drawn yet.' }}</span>
         </div>
         <div class="facts">
@@ -146,9 +144,9 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
             <dt>backing</dt><dd>a 3/4″ strip up to <LengthText :of="m.crown.backing" /> from the wall stays hidden</dd>
           </dl>
           <div class="row">
-            <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
-            <LengthInput :label="sizes[m.kind]?.[1] ?? 'thickness'" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
-            <template v-if="m.kind === 'crown'">
+            <LengthInput :label="m.sizes[0]!" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
+            <LengthInput :label="m.sizes[1]!" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
+            <template v-if="m.sprung">
               <EntryField label="foot on the wall" :value="m.wallFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'wall_foot')" />
               <EntryField label="foot on the ceiling" :value="m.ceilingFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'ceiling_foot')" />
               <EntryField label="projection to keep to" :value="m.projection?.typed ?? ''" :commit="clearable('moulding', m.id, 'projection')" placeholder="as read" />

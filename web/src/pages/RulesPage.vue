@@ -28,9 +28,9 @@ const look = ref<{ question: string; school: string } | null>(null)
 const trial = shallowRef<TrialView | null>(null)
 const schoolOf = (q: QuestionView, code: string) => q.schools.find((s) => s.code === code)
 const setting = (q: QuestionView, school: string) => {
-  if (q.code === 'scarf') return setOp('rules', '', 'scarf', Number(school), v.value.rules.scarf)
-  if (q.code === 'layout') return setOp('rules', '', 'layout', school === 'full' ? '0' : v.value.unit === 'mm' ? '1.5' : '1/16')
-  return setOp('rules', '', q.code, school, v.value.rules.answers[q.code])
+  const s = schoolOf(q, school)!
+  const was = { scarf: v.value.rules.scarf, layout: undefined }[q.code]
+  return setOp('rules', '', s.field, s.value, q.code in v.value.rules ? was : v.value.rules.answers[q.code])
 }
 async function choose(q: QuestionView, school: string) {
   if (school === v.value.rules.answers[q.code]) {

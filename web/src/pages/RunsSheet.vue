@@ -9,7 +9,7 @@ import { attempt, clearable, mouldingName, setOp, view } from '../state/job'
 const props = defineProps<{ room: RoomView }>()
 const emit = defineEmits<{ close: [] }>()
 /** Casings and back bands go around openings, not along walls. */
-const runs = computed(() => props.room.runs.filter((k) => !['casing', 'band'].includes(view.value!.mouldings.find((m) => m.id === k.moulding)?.kind ?? '')))
+const runs = computed(() => props.room.runs.filter((k) => view.value!.mouldings.find((m) => m.id === k.moulding)?.runs))
 const walls = computed(() => props.room.walls.map((w, i) => ({ value: w.id, label: `wall ${i + 1}` })))
 const set = (k: RunView, field: string, was: string) => (e: Event) => attempt(setOp('run', k.id, field, (e.target as HTMLSelectElement).value, was))
 const ends = [{ label: 'as the room has it', value: '' }, { label: 'stops', value: 'stop' }, { label: 'returns to the wall', value: 'return' }]

@@ -72,7 +72,7 @@ async function record() {
 const forget = (id: string) => attempt({ do: 'remove', kind: 'test', id })
 
 // Before any crown: a left 45 and a right 45 on one offcut.
-const crowns = computed(() => (view.value?.mouldings ?? []).filter((m) => m.kind === 'crown'))
+const crowns = computed(() => (view.value?.mouldings ?? []).filter((m) => m.sprung))
 const crown = ref('')
 const left = ref('')
 const right = ref('')

@@ -8,7 +8,6 @@ import RunsPicker from '../parts/RunsPicker.vue'
 import type { MouldingView } from '../api/client'
 import RunsSheet from './RunsSheet.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
-import { mouldingKinds } from '../state/choices'
 import { attempt, newId, setOp, setter, view } from '../state/job'
 
 const v = computed(() => view.value!)
@@ -26,8 +25,6 @@ const add = () =>
   attempt({ do: 'add', kind: 'moulding', id: newId('m'), after: v.value.mouldings.at(-1)?.id, unit: v.value.unit, value: v.value.unit === 'mm' ? { id: '', name: 'New base', height: '120', thickness: '15', profiled: true, sticks: ['4800'] } : { id: '', name: 'New base', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] } })
 const remove = (id: string) => attempt({ do: 'remove', kind: 'moulding', id })
 const kindOf = (m: MouldingView, e: Event) => attempt(setOp('moulding', m.id, 'kind', (e.target as HTMLSelectElement).value, m.kind))
-/** A crown is told by its drop and projection until its section is known; a casing by its width. */
-const sizes: Record<string, [string, string]> = { crown: ['drop', 'projection'], casing: ['width', 'thickness'] }
 const runsOf = ref('')
 const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value))
 </script>
@@ -37,11 +34,11 @@ const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value)
     <section>
       <h2>Mouldings</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="card">
-        <RouterLink class="thumb" :to="{ name: 'mouldings', params: { job: v.id }, query: { moulding: m.id } }" :title="`Section of ${m.name || m.id}`"><SectionPicture :sketch="m.sketch" :crown="m.kind === 'crown'" /></RouterLink>
+        <RouterLink class="thumb" :to="{ name: 'mouldings', params: { job: v.id }, query: { moulding: m.id } }" :title="`Section of ${m.name || m.id}`"><SectionPicture :sketch="m.sketch" :crown="m.sprung" /></RouterLink>
         <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
-        <label class="kind"><span class="cap">kind</span><select :value="m.kind" @change="(e) => kindOf(m, e)"><option v-for="k in mouldingKinds" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <LengthInput :label="sizes[m.kind]?.[0] ?? 'height'" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
-        <LengthInput :label="sizes[m.kind]?.[1] ?? 'thickness'" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
+        <label class="kind"><span class="cap">kind</span><select :value="m.kind" @change="(e) => kindOf(m, e)"><option v-for="k in v.kinds" :key="k.code" :value="k.code">{{ k.title }}</option></select></label>
+        <LengthInput :label="m.sizes[0]!" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
+        <LengthInput :label="m.sizes[1]!" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
         <div class="col"><span class="cap">face</span><el-segmented aria-label="Face" :model-value="m.profiled" :options="shapes" @change="(x: unknown) => attempt(setOp('moulding', m.id, 'profiled', x, m.profiled))" /></div>
         <EntryField label="stick lengths" :value="sticks(m)" :commit="setter('moulding', m.id, 'sticks')" placeholder="16', 12'" class="sticks" />
         <button class="link small" type="button" @click="remove(m.id)">Remove</button>

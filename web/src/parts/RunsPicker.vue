@@ -1,16 +1,15 @@
 <script setup lang="ts">
 // Which mouldings run in a room: each is there or not.
 import { computed } from 'vue'
-import type { RoomView } from '../api/client'
-import { levelOf } from '../state/choices'
+import type { MouldingView, RoomView } from '../api/client'
 import { attempt, newId, view } from '../state/job'
 
 const props = defineProps<{ room: RoomView }>()
 const runs = computed(() => new Map(props.room.runs.map((k) => [k.moulding, k.id])))
-async function toggle(moulding: string, kind: string, box: HTMLInputElement) {
+async function toggle({ id: moulding, level }: MouldingView, box: HTMLInputElement) {
   const run = runs.value.get(moulding)
   if (run) await attempt({ do: 'remove', kind: 'run', id: run })
-  else await attempt({ do: 'add', kind: 'run', in: props.room.id, id: newId('k'), after: props.room.runs.at(-1)?.id, value: { id: '', moulding, level: levelOf[kind] ?? 'floor' } })
+  else await attempt({ do: 'add', kind: 'run', in: props.room.id, id: newId('k'), after: props.room.runs.at(-1)?.id, value: { id: '', moulding, level } })
   box.checked = runs.value.has(moulding) // a refused choice does not stay on the screen
 }
 </script>
@@ -18,7 +17,7 @@ async function toggle(moulding: string, kind: string, box: HTMLInputElement) {
 <template>
   <div class="picker" role="group" :aria-label="`Mouldings in ${room.title}`">
     <label v-for="m in view!.mouldings" :key="m.id" :class="{ on: runs.has(m.id) }">
-      <input type="checkbox" :checked="runs.has(m.id)" @change="(e) => toggle(m.id, m.kind, e.target as HTMLInputElement)" />{{ m.name || m.id }}
+      <input type="checkbox" :checked="runs.has(m.id)" @change="(e) => toggle(m, e.target as HTMLInputElement)" />{{ m.name || m.id }}
     </label>
   </div>
 </template>

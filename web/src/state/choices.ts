@@ -4,12 +4,8 @@ export const scales = [{ label: 'corner', value: 'corner' }, { label: 'deflectio
 export const roomShapes = [{ label: 'closed room', value: true }, { label: 'open run', value: false }]
 /** A column or pier is a closed run seen from outside. */
 export const newShapes = [{ label: 'closed room', value: 'room' }, { label: 'open run', value: 'run' }, { label: 'column', value: 'island' }]
-export const insideJoints = [{ label: 'cope', value: 'cope' }, { label: 'mitre', value: 'mitre' }, { label: 'butt', value: 'butt' }]
 export const bullnoses = [{ label: 'a plain mitre', value: 'plain' }, { label: 'one transition piece', value: 'one' }, { label: 'two transition pieces', value: 'two' }]
 export const buyWays = [{ label: 'share', value: 'share' }, { label: 'fitted', value: 'fit' }]
-export const mouldingKinds = [{ label: 'base', value: 'base' }, { label: 'shoe', value: 'shoe' }, { label: 'chair rail', value: 'rail' }, { label: 'crown', value: 'crown' }, { label: 'casing', value: 'casing' }, { label: 'flat stock', value: 'flat' }, { label: 'back band', value: 'band' }]
-/** Where a kind of moulding runs. */
-export const levelOf: Record<string, 'floor' | 'rail' | 'ceiling'> = { base: 'floor', shoe: 'floor', rail: 'rail', crown: 'ceiling', casing: 'floor', flat: 'ceiling', band: 'floor' }
 export const materials = [{ label: 'not said', value: '' }, { label: 'solid wood', value: 'wood' }, { label: 'MDF', value: 'mdf' }, { label: 'plastic', value: 'plastic' }]
 export const grades = [{ label: 'not said', value: '' }, { label: 'paint', value: 'paint' }, { label: 'stain', value: 'stain' }]
 export const orders: Record<string, string> = { longest: 'longest first', room: 'room by room', moves: 'fewest saw moves' }

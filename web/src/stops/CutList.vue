@@ -5,19 +5,11 @@ import DialText from '../parts/DialText.vue'
 import LengthText from '../parts/LengthText.vue'
 import PieceBar from '../parts/PieceBar.vue'
 import SetText from '../parts/SetText.vue'
-import { choose, isChosen, pieceById } from '../state/place'
+import { choose, isChosen } from '../state/place'
 
 defineProps<{ rows: PieceView[]; longest: number }>()
 const said = (p: PieceView) => [...p.remarks, ...(['left', 'right'] as const).flatMap((h) => (p[h].chamfer ? [`${h === 'left' ? 'Left' : 'Right'} end: ${p[h].chamfer}.`] : []))]
 const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
-function into(e: EndView): string {
-  const mate = e.meets ? pieceById.value.get(e.meets)?.label.toLowerCase() : ''
-  if (e.joint === 'butt') return mate || e.stops ? `against ${mate || e.stops}` : ''
-  if (e.joint === 'scarf') return mate ? `with ${mate}` : ''
-  if (e.joint === 'cope') return mate ? `into ${mate}` : ''
-  if (e.joint === 'mitre') return mate ? `with ${mate}` : ''
-  return e.short ? 'short of the corner' : ''
-}
 </script>
 
 <template>
@@ -30,9 +22,9 @@ function into(e: EndView): string {
       <tr :class="{ on: isChosen('piece', p.id), done: p.done }" @click="choose('piece', p.id)">
         <th scope="row"><button type="button" class="pick">{{ p.label }}</button> <span class="quiet small">{{ p.wallText }}</span></th>
         <td class="hang quiet">{{ p.hang || '–' }}<span v-if="p.group" class="bench" title="glued up on the bench">bench</span></td>
-        <td class="end"><div><span>{{ p.left.joint }} <i>{{ into(p.left) }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
+        <td class="end"><div><span>{{ p.left.joint }} <i>{{ p.left.meeting }}</i></span><span><DialText :end="p.left" /> <i>{{ told(p.left) }}</i></span></div></td>
         <td class="len"><b v-if="p.held" class="stop">held back</b><b v-else-if="p.hand?.inPlace" class="place">in place</b><b v-else><LengthText :of="p.cut" /></b><span v-if="!p.held && p.cut.text !== p.length.text" class="quiet small" :title="p.allowed"> measured <LengthText :of="p.length" /></span><PieceBar :piece="p" :longest="longest" /></td>
-        <td class="end"><div><span>{{ p.right.joint }} <i>{{ into(p.right) }}</i></span><span><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></div></td>
+        <td class="end"><div><span>{{ p.right.joint }} <i>{{ p.right.meeting }}</i></span><span><DialText :end="p.right" /> <i>{{ told(p.right) }}</i></span></div></td>
         <td class="tick"><span class="screen-only" :class="{ good: p.done }">{{ p.done ? 'cut' : p.left.mark || p.right.mark ? 'one end' : '' }}<i v-if="p.miscuts" class="stop small"> {{ p.miscuts }} miscut</i></span><span class="print-only box">{{ p.done ? '✓' : '' }}</span></td>
       </tr>
       <tr v-if="said(p).length" class="said"><td colspan="6"><p v-for="s in said(p)" :key="s"><SetText :text="s" /></p></td></tr>

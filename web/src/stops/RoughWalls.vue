@@ -9,7 +9,7 @@ import { attempt, change, clearable, setOp, view } from '../state/job'
 import { sheet } from '../state/sheet'
 
 const props = defineProps<{ room: RoomView }>()
-const crown = computed(() => props.room.runs.some((k) => view.value?.mouldings.find((m) => m.id === k.moulding)?.kind === 'crown'))
+const crown = computed(() => props.room.runs.some((k) => view.value?.mouldings.find((m) => m.id === k.moulding)?.sprung))
 const counted = computed(() => sheet.value?.rooms.find((r) => r.id === props.room.id))
 const count = (field: string) => (text: string, was: string) => change(setOp('room', props.room.id, field, text === '' ? 0 : text, was === '' ? 0 : was))
 const joists = (w: WallView) => attempt(setOp('wall', w.id, 'joists', !w.joists, w.joists))

@@ -139,13 +139,12 @@ const stop = computed(() => view.value?.mouldings.find((m) => m.id === piece.val
 const mates = computed(() => view.value?.groups.find((g) => g.id === piece.value?.group)?.pieces.filter((id) => id !== piece.value?.id).map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [])
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
-const jointWord = computed(() => ({ square: 'square', cope: 'mitre for a cope', mitre: 'mitre', butt: `${end.value?.mitre?.degrees ? 'butt' : 'square'}${end.value?.stops ? `, to ${end.value.stops}` : ''}`, scarf: 'scarf' })[end.value?.joint ?? 'square'])
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
 const swing = computed(() => (dial.value ? `${dial.value.text}${dial.value.side ? ` ${dial.value.side}` : ''}` : ''))
 /** The cut before needed the saw set alike: it need not be moved. */
 const stays = computed(() => {
   const before = cuts.value[index.value - 1]
-  return !!before && !!end.value?.dial && same(before)
+  return !!before && same(before)
 })
 const next = computed(() => {
   const out: CutView[] = []
@@ -161,9 +160,8 @@ const set = (c: CutView) => {
   return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}${e.fence ? ', added fence' : ''}` : 'no setting'
 }
 const same = (c: CutView) => {
-  if (pieceById.value.get(c.piece)?.held) return false
-  const e = pieceById.value.get(c.piece)?.[c.hand]
-  return e?.dial?.degrees === end.value?.dial?.degrees && e?.tilt?.degrees === end.value?.tilt?.degrees && e?.fence === end.value?.fence
+  const p = pieceById.value.get(c.piece)
+  return !p?.held && !!p?.[c.hand].set && p[c.hand].set === end.value?.set
 }
 </script>
 
@@ -203,7 +201,7 @@ const same = (c: CutView) => {
         <p v-else class="none">{{ cut.picture ? 'The picture of this cut was not kept on this device.' : '' }}</p>
         <div v-if="bench && inSpace" class="space"><TurnPiece :solid="bench.solid" :on-wall="onWall" /><button class="flip" type="button" @click="onWall = !onWall">{{ onWall ? 'on the wall' : 'on the saw' }} <kbd>F</kbd></button></div>
       </div>
-      <p class="lies dim">{{ jointWord }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button v-if="view!.putAway.length" class="away" type="button" @click="bringBack">Show cautions again</button></p>
+      <p class="lies dim">{{ end.said }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button v-if="view!.putAway.length" class="away" type="button" @click="bringBack">Show cautions again</button></p>
       <p v-if="holder" class="held"><b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }} <button type="button" @click="takeOver()">Cut it here instead</button></p>
       <div class="do">
         <footer>

@@ -5,25 +5,20 @@ import { computed } from 'vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import type { DecisionView } from '../../api/client'
-import { bullnoses, insideJoints } from '../../state/choices'
+import { bullnoses } from '../../state/choices'
 import { drop, overrideOf, overrule, swap } from '../../state/deciding'
+import { view } from '../../state/job'
 import { pieceById, room } from '../../state/place'
 
 const props = defineProps<{ of: DecisionView }>()
-const label = (id?: string) => (id ? (pieceById.value.get(id)?.label.toLowerCase() ?? '') : '')
-const up = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
-const title = computed(() => {
-  const d = props.of
-  const verb: Record<string, string> = { cope: 'is coped into', butt: 'stops against' }
-  if (d.coped && verb[d.joint]) return `${up(label(d.coped))} ${verb[d.joint]} ${label(d.through)}`
-  if (d.stops) return `${up(label(d.left || d.right))} stops against ${d.stops}`
-  if (d.joint === 'mitre') return `${up(label(d.left))} and ${label(d.right)} are mitred`
-  if (d.joint === 'apart') return `${up(label(d.left))} and ${label(d.right)} stop square`
-  return `${up(label(d.left || d.right))} ends here, square`
-})
 const corner = computed(() => room.value?.corners.find((c) => c.id === props.of.corner))
 const where = computed(() => ({ run: props.of.run, corner: props.of.corner }))
 const inside = computed(() => overrideOf('inside', where.value)?.choice ?? '')
+/** The joints that may be wished here: those of the moulding that runs here, and what was wished. */
+const joints = computed(() => {
+  const of = view.value?.mouldings.find((m) => m.id === pieceById.value.get(props.of.left || props.of.right || '')?.moulding)?.joints ?? []
+  return inside.value && !of.includes(inside.value) ? [...of, inside.value] : of
+})
 const round = computed(() => corner.value?.kind === 'outside' && !!(corner.value.facts.radius || corner.value.facts.chord))
 const turned = computed(() => overrideOf('bullnose', where.value)?.choice ?? '')
 function wish(question: string, choice: string) {
@@ -36,13 +31,13 @@ const rows = computed(() => [{ name: 'As planned', t: props.of.now }, { name: pr
 <template>
   <div class="card">
     <div class="said">
-      <h2><b class="letter">{{ of.letter }}</b> {{ title }}</h2>
-      <p><SetText :text="of.reason.replace(/^[^:]*: /, '').replace(/^./, (c) => c.toUpperCase())" /></p>
+      <h2><b class="letter">{{ of.letter }}</b> {{ of.title }}</h2>
+      <p><SetText :text="of.why" /></p>
       <p class="quiet"><SetText :text="of.runnerUp" /></p>
       <p class="acts">
         <button v-if="of.other" class="btn" type="button" @click="swap">{{ of.other.text }} <kbd>I</kbd></button>
         <button v-if="of.overrides.length" class="btn plain" type="button" @click="drop(...of.overrides)">Back to the house rules</button>
-        <label v-if="corner?.kind === 'inside' && of.left && of.right">this corner <select :value="inside" aria-label="Joint at this corner" @change="(e) => wish('inside', (e.target as HTMLSelectElement).value)"><option value="">as the rule has it</option><option v-for="k in insideJoints" :key="String(k.value)" :value="k.value">{{ k.label }}</option></select></label>
+        <label v-if="corner?.kind === 'inside' && of.left && of.right">this corner <select :value="inside" aria-label="Joint at this corner" @change="(e) => wish('inside', (e.target as HTMLSelectElement).value)"><option value="">as the rule has it</option><option v-for="k in joints" :key="k" :value="k">{{ k }}</option></select></label>
         <label v-if="round">turned with <select :value="turned" aria-label="How this corner is turned" @change="(e) => wish('bullnose', (e.target as HTMLSelectElement).value)"><option value="">as the rule has it</option><option v-for="k in bullnoses" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
       </p>
     </div>
