@@ -115,7 +115,7 @@ func TestMeasureWithInstruments(t *testing.T) {
 	b.until("document.querySelectorAll('.band .wall').length === 8")
 	b.click(".band .wall", js[string](b, "document.querySelectorAll('.band .wall')[7].innerText.trim()"))
 	b.fill("Corner H, reading", "44.8")
-	b.see("on the mitre scale, a corner of 90.4°")
+	b.see("On the mitre scale it would be a corner of 90.4°")
 	b.do(chromedp.Click("[aria-label='Measure corner H again']", chromedp.ByQuery))
 	b.focused("Corner H")
 	b.key("s")

@@ -322,7 +322,7 @@ func findingView(f finding.Finding) FindingView {
 
 func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against, Chamfer: e.ChamferText(u),
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets]), Said: e.JointText(), Set: e.SettingKey()}
+		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets], u), Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {

@@ -77,7 +77,7 @@ func TestReadTwice(t *testing.T) {
 	assert.Contains(t, plantest.Piece(t, plantest.Build(t, j), "k.w1").Held, "a third time")
 	assert.Empty(t, plantest.Piece(t, plantest.Build(t, j), "k.w2").Held)
 	require.Len(t, f.Acts, 3)
-	assert.Equal(t, finding.Act{Do: finding.ActKeep, Kind: "length", ID: j.Rooms[0].Walls[0].Lengths[0].ID, Text: `10' is right`}, f.Acts[1])
+	assert.Equal(t, finding.Act{Do: finding.ActKeep, Kind: "length", ID: j.Rooms[0].Walls[0].Lengths[0].ID, Text: `10' is right`, Next: `10' is right`}, f.Acts[1])
 	j.ByHand = []job.ByHand{{Piece: "k.w1", InPlace: true}}
 	assert.Empty(t, plantest.Piece(t, plantest.Build(t, j), "k.w1").Held, "marked in place, no reading counts")
 	j.ByHand = nil

@@ -226,14 +226,14 @@ func (e *End) SettingKey() string {
 // MeetingText tells what an end meets, as a list has it beside the joint: against base 3,
 // with base 2; nothing where the joint says it all. mate is the piece across the corner, or
 // none.
-func (e *End) MeetingText(mate *Piece) string {
+func (e *End) MeetingText(mate *Piece, unit measure.Unit) string {
 	beside := e.Against
 	if mate != nil {
 		beside = words.Small(mate.Label)
 	}
 	verb := map[Joint]string{Butt: "against ", Cope: "into ", Mitre: "with ", Scarf: "with "}[e.Joint]
 	switch {
-	case e.Joint == Square && e.Short > 0:
+	case e.Joint == Square && e.Short.In(unit) != measure.Length(0).In(unit): // what shows at all
 		return "short of the corner"
 	case verb == "" || beside == "" || e.Joint != Butt && mate == nil:
 		return ""

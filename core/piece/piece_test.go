@@ -81,8 +81,9 @@ func TestWhatAnEndMeets(t *testing.T) {
 		{End{Joint: Mitre, Against: "the casing"}, nil, ""},
 		{End{Joint: Square, Short: in}, mate, "short of the corner"},
 		{End{Joint: Square}, mate, ""},
+		{End{Joint: Square, Short: in / 1000}, mate, ""},
 	} {
-		assert.Equal(t, c.says, c.end.MeetingText(c.mate))
+		assert.Equal(t, c.says, c.end.MeetingText(c.mate, measure.UnitInch))
 	}
 	e := End{Joint: Butt, Against: "the tub"}
 	assert.Equal(t, "square, to the tub", e.JointText())
