@@ -21,9 +21,12 @@ func TestAccessibility(t *testing.T) {
 	for _, size := range [][2]int{{1280, 800}, {390, 844}} {
 		b := open(t, size[0], size[1])
 		for path, ready := range map[string]string{
-			"/": ".jobs li", "/corner?reading=91.5": ".answers .blade", "/jobs/ferry-house/measure": ".plan svg, .thumb .keys", "/devices": ".devices .now", "/join": ".join .pad", "/jobs/ferry-house/joints": ".joints .list", "/jobs/ferry-house/shop/rules": ".questions li",
-			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown": ".points .pt", "/jobs/ferry-house/shop/saws?saw=jetty": ".chart",
-			"/jobs/ferry-house/look": ".look .cards", "/jobs/ferry-house/quote": ".sheet .sums", "/jobs/ferry-house/prices": ".prices .line", "/jobs/ferry-house/sticks": ".sticks .btn",
+			"/": ".jobs li", "/corner?reading=91.5": ".answers .blade", "/jobs/ferry-house/measure": ".plan svg, .thumb .keys", "/devices": ".devices .now",
+			"/join": ".join .pad", "/jobs/ferry-house/joints": ".joints .list", "/jobs/ferry-house/shop/rules": ".questions li",
+			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown": ".points .pt",
+			"/jobs/ferry-house/shop/saws?saw=jetty": ".chart",
+			"/jobs/ferry-house/look":                ".look .cards", "/jobs/ferry-house/quote": ".sheet .sums", "/jobs/ferry-house/prices": ".prices .line",
+			"/jobs/ferry-house/sticks": ".sticks .btn",
 		} {
 			at := p.desk
 			if path == "/join" {

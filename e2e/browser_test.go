@@ -152,7 +152,9 @@ func (b *browser) untilFor(wait time.Duration, expr string) {
 	}
 	var shown string
 	_ = chromedp.Run(b.ctx, chromedp.Evaluate("document.body.innerText", &shown))
-	b.t.Fatalf("never true: %s\nsaid: %s\nfocus: %s\non the screen:\n%s", expr, js[string](b, "[...document.querySelectorAll('[role=alert], .notice')].map(e => e.innerText).join(' | ')"), js[string](b, "document.activeElement?.outerHTML.slice(0, 200) ?? ''"), shown)
+	b.t.Fatalf("never true: %s\nsaid: %s\nfocus: %s\non the screen:\n%s", expr,
+		js[string](b, "[...document.querySelectorAll('[role=alert], .notice')].map(e => e.innerText).join(' | ')"),
+		js[string](b, "document.activeElement?.outerHTML.slice(0, 200) ?? ''"), shown)
 }
 
 func quote(s string) string { b, _ := json.Marshal(s); return string(b) }

@@ -118,7 +118,8 @@ func TestFromLookToSticks(t *testing.T) {
 	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
 	b.key("m")
 	b.until("document.activeElement?.matches('.el-dialog select')")
-	b.do(chromedp.Evaluate("(s => { s.value = 'new:0'; s.dispatchEvent(new Event('change', {bubbles: true})) })(document.querySelector('.el-dialog select'))", nil))
+	b.do(chromedp.Evaluate("(s => { s.value = 'new:0'; s.dispatchEvent(new Event('change', {bubbles: true})) })(document.querySelector('.el-dialog select'))",
+		nil))
 	b.until("/It costs|It saves/.test(document.querySelector('.el-dialog').innerText)")
 	b.click(".el-dialog .btn", "Move it")
 	b.see("Moved.")
@@ -198,7 +199,8 @@ func TestSticksByHand(t *testing.T) {
 func TestRack(t *testing.T) {
 	b := onDemo(t, "shop")
 	b.see("Nothing on the rack.")
-	b.do(chromedp.Evaluate("(s => { s.value = 'galley-base'; s.dispatchEvent(new Event('change', {bubbles: true})) })([...document.querySelectorAll('form select')].at(-1))", nil))
+	b.do(chromedp.Evaluate("(s => { s.value = 'galley-base'; s.dispatchEvent(new Event('change', {bubbles: true})) })([...document.querySelectorAll('form "+
+		"select')].at(-1))", nil))
 	b.fill("long", "0")
 	b.see("Measure it")
 	b.fill("long", `6' 8`)
@@ -226,6 +228,7 @@ func TestLookOnAPhone(t *testing.T) {
 	b.press("4'6,")
 	b.until("document.querySelectorAll('.walls li').length === 7")
 	b.until("document.querySelector('.sum').innerText !== " + quote(sum))
-	small := js[[]string](b, "[...document.querySelectorAll('.left button, .left input:not([type=checkbox]), .left label.tick')].filter(e => e.offsetParent && e.getBoundingClientRect().height < 40).map(e => e.outerHTML.slice(0, 90))")
+	small := js[[]string](b, "[...document.querySelectorAll('.left button, .left input:not([type=checkbox]), .left label.tick')].filter(e => e.offsetParent && "+
+		"e.getBoundingClientRect().height < 40).map(e => e.outerHTML.slice(0, 90))")
 	assert.Empty(t, small, "targets for a thumb")
 }

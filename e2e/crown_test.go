@@ -39,8 +39,10 @@ const sawText = "document.querySelector('.saw')?.innerText ?? ''"
 // the crown nested: the Purser's Study gets its tall built-up crown.
 func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 	p := demo(t)
-	steps(t, p.addr, append(measuredStudy(), `{"do":"remove","kind":"run","id":"ps-crown"}`, `{"do":"remove","kind":"run","id":"ps-base"}`, `{"do":"remove","kind":"run","id":"ps-casing"}`,
-		`{"do":"set","kind":"corner","id":"ps3-right","field":"kind","value":"outside"}`, `{"do":"set","kind":"saw","id":"jetty","field":"bevel_left","value":"46"}`)...)
+	steps(t, p.addr, append(measuredStudy(), `{"do":"remove","kind":"run","id":"ps-crown"}`, `{"do":"remove","kind":"run","id":"ps-base"}`,
+		`{"do":"remove","kind":"run","id":"ps-casing"}`,
+		`{"do":"set","kind":"corner","id":"ps3-right","field":"kind","value":"outside"}`,
+		`{"do":"set","kind":"saw","id":"jetty","field":"bevel_left","value":"46"}`)...)
 	b := open(t, 1280, 800)
 	b.goTo(p.addr + "/jobs/ferry-house/shop/mouldings?room=pursers-study")
 
@@ -56,7 +58,8 @@ func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 	b.until("document.querySelector('.list')?.innerText.includes('New moulding')")
 	js[bool](b, "document.querySelector('details').open = true")
 	paste := func(text string) {
-		js[bool](b, fmt.Sprintf("(() => { const t = document.querySelector('textarea'); t.value = %s; t.dispatchEvent(new Event('input')); return true })()", quote(text)))
+		js[bool](b, fmt.Sprintf("(() => { const t = document.querySelector('textarea'); t.value = %s; t.dispatchEvent(new Event('input')); return true })()",
+			quote(text)))
 		b.click("button", "Take this section")
 	}
 	paste("M0 0 H0.5 V-3 H0.25")
@@ -78,8 +81,10 @@ func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 	b.until("document.querySelectorAll('.points .pt').length === 5")
 
 	// A point is dragged: the drawing and the table follow, and the measures with them.
-	at := js[[]float64](b, "(() => { const r = document.querySelectorAll('.drawing .hit')[1].getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()")
-	b.do(chromedp.MouseEvent(input.MousePressed, at[0], at[1], chromedp.ButtonLeft), chromedp.MouseEvent(input.MouseMoved, at[0]+30, at[1], chromedp.ButtonLeft), chromedp.MouseEvent(input.MouseReleased, at[0]+30, at[1], chromedp.ButtonLeft))
+	at := js[[]float64](b, "(() => { const r = document.querySelectorAll('.drawing .hit')[1].getBoundingClientRect(); return [r.x + r.width / 2, r.y + "+
+		"r.height / 2] })()")
+	b.do(chromedp.MouseEvent(input.MousePressed, at[0], at[1], chromedp.ButtonLeft), chromedp.MouseEvent(input.MouseMoved, at[0]+30, at[1], chromedp.ButtonLeft),
+		chromedp.MouseEvent(input.MouseReleased, at[0]+30, at[1], chromedp.ButtonLeft))
 	b.until("document.querySelector('.pt:nth-child(3) input').value !== '1/2' && document.querySelector('.pt:nth-child(3) input').value !== ''")
 	b.chord(input.ModifierCtrl, "z")
 	b.until(`document.querySelector('.pt:nth-child(3) input').value.startsWith('1/2')`)

@@ -79,9 +79,11 @@ func (h *hand) write(stop <-chan bool) {
 			id := fmt.Sprintf("%s-%d", h.name, h.n)
 			if h.n%2 == 0 {
 				h.tried = h.n
-				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"set","kind":"length","id":"l-%s","field":"length","value":"%d"}]}`, id, h.name, 100+h.n))
+				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"set","kind":"length","id":"l-%s","field":"length","value":"%d"}]}`, id, h.name,
+					100+h.n))
 			} else {
-				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"mark","id":%q,"value":{"kind":"cut","piece":"p.%s","end":"left","cut":"10"}}]}`, id, id, h.name))
+				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"mark","id":%q,"value":{"kind":"cut","piece":"p.%s","end":"left","cut":"10"}}]}`,
+					id, id, h.name))
 			}
 		}
 		status, _ := h.d.call("POST", "/api/jobs/"+jobKilled+"/changes", h.wait[0])
@@ -163,7 +165,8 @@ func TestKilledWhileOthersWrite(t *testing.T) {
 		var says string
 		require.NoError(t, db.QueryRow("PRAGMA integrity_check").Scan(&says))
 		require.Equal(t, "ok", says)
-		require.NoError(t, db.QueryRow("SELECT count(*) FROM (SELECT 1 FROM changes WHERE request <> '' GROUP BY job_id, client, request HAVING count(*) > 1)").Scan(&says))
+		require.NoError(t, db.QueryRow("SELECT count(*) FROM (SELECT 1 FROM changes WHERE request <> '' GROUP BY job_id, client, request HAVING count(*) > 1)").Scan(
+			&says))
 		require.Equal(t, "0", says, "no request was made twice")
 		db.Close()
 		if (round+1)%20 == 0 || round == *kills-1 {
@@ -173,7 +176,8 @@ func TestKilledWhileOthersWrite(t *testing.T) {
 		}
 	}
 	require.Greater(t, written, *kills)
-	t.Logf("killed %d times: %d writes answered, all there once; %d sent again after a start; the longest start took %v", *kills, written, resent, slowest.Round(time.Millisecond))
+	t.Logf("killed %d times: %d writes answered, all there once; %d sent again after a start; the longest start took %v", *kills, written, resent,
+		slowest.Round(time.Millisecond))
 }
 
 // cutter stands between a browser and the program, and cuts.
@@ -261,7 +265,8 @@ func TestCutOffWhileMarking(t *testing.T) {
 	})()`)
 	state := "document.querySelector('.count').innerText + document.querySelector('.then').innerText + document.querySelector('h2').innerText"
 	news := func() string {
-		return js[string](b, "(() => { const n = document.querySelector('.news'); if (!n) return ''; const t = n.innerText; n.querySelector('.seen').click(); return t })()")
+		return js[string](b, "(() => { const n = document.querySelector('.news'); if (!n) return ''; const t = n.innerText; n.querySelector('.seen').click(); "+
+			"return t })()")
 	}
 	for range *cutoffs {
 		before := js[string](b, state)
@@ -378,7 +383,8 @@ func TestManyDevices(t *testing.T) {
 			defer tick.Stop()
 			for k := 0; ; k++ {
 				began := time.Now()
-				status, b := d.call("POST", job+"/changes", fmt.Sprintf(`{"client":"c","ops":[{"do":"set","kind":"length","id":%q,"field":"length","value":"%d 1/%d"}]}`, ids[n%len(ids)], 100+n, []int{2, 4, 8, 16}[k%4]))
+				status, b := d.call("POST", job+"/changes", fmt.Sprintf(`{"client":"c","ops":[{"do":"set","kind":"length","id":%q,"field":"length","value":"%d 1/%d"}]}`,
+					ids[n%len(ids)], 100+n, []int{2, 4, 8, 16}[k%4]))
 				mu.Lock()
 				if m := revision.FindSubmatch(b); status == 200 && m != nil {
 					r, _ := strconv.ParseInt(string(m[1]), 10, 64)
@@ -410,7 +416,8 @@ func TestManyDevices(t *testing.T) {
 			within++
 		}
 	}
-	t.Logf("%d devices, %d edits, %d times seen by a device: half within %v, 95 %% within %v, the last %v; %.1f %% within 500 ms; resident %.0f MB", devices, len(sent), len(seen), at(0.5), at(0.95), at(1), 100*float64(within)/float64(len(seen)), rss)
+	t.Logf("%d devices, %d edits, %d times seen by a device: half within %v, 95 %% within %v, the last %v; %.1f %% within 500 ms; resident %.0f MB", devices,
+		len(sent), len(seen), at(0.5), at(0.95), at(1), 100*float64(within)/float64(len(seen)), rss)
 	assert.Less(t, rss, 120.0, "megabytes")
 }
 

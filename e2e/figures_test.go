@@ -96,7 +96,8 @@ func TestFigures(t *testing.T) {
 	})()`
 	var times []float64
 	b.do(chromedp.Evaluate(shown, &times, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
-	t.Logf("from choosing a piece to its pictures: %.0f ms; in space: %s", times, js[string](b, "document.querySelector('.space canvas').style.display === 'none' ? 'still' : 'turning'"))
+	t.Logf("from choosing a piece to its pictures: %.0f ms; in space: %s", times,
+		js[string](b, "document.querySelector('.space canvas').style.display === 'none' ? 'still' : 'turning'"))
 
 	info, err := os.Stat(*binary)
 	require.NoError(t, err)

@@ -215,7 +215,8 @@ func TestUndoSaysWhatHindersIt(t *testing.T) {
 	require.NoError(t, getJSON(p.addr+"/api/jobs/ferry-house", &j))
 	room := j.Rooms[len(j.Rooms)-1]
 	require.Equal(t, "Larder", room.Title)
-	res, err := http.Post(p.addr+"/api/jobs/ferry-house/changes", "application/json", strings.NewReader(fmt.Sprintf(`{"client":"other","ops":[{"do":"add","kind":"length","in":%q,"id":"x1","value":{"id":"","length":"8'"}}]}`, room.Walls[0].ID)))
+	res, err := http.Post(p.addr+"/api/jobs/ferry-house/changes", "application/json",
+		strings.NewReader(fmt.Sprintf(`{"client":"other","ops":[{"do":"add","kind":"length","in":%q,"id":"x1","value":{"id":"","length":"8'"}}]}`, room.Walls[0].ID)))
 	require.NoError(t, err)
 	res.Body.Close()
 	require.Equal(t, 200, res.StatusCode)

@@ -85,7 +85,8 @@ func TestKeepingByThePage(t *testing.T) {
 	moved := filepath.Join(t.TempDir(), "moved.db")
 	require.NoError(t, os.Rename(backup, moved))
 	p := run(t, "serve", "--db", db)
-	res, err := http.Post(p.addr+"/api/jobs/"+id+"/changes", "application/json", strings.NewReader(`{"client":"a","ops":[{"do":"set","kind":"job","field":"name","value":"Changed since"}]}`))
+	res, err := http.Post(p.addr+"/api/jobs/"+id+"/changes", "application/json",
+		strings.NewReader(`{"client":"a","ops":[{"do":"set","kind":"job","field":"name","value":"Changed since"}]}`))
 	require.NoError(t, err)
 	res.Body.Close()
 	require.Equal(t, 200, res.StatusCode)
@@ -171,7 +172,8 @@ func TestAFullDisk(t *testing.T) {
 	t.Cleanup(p.kill)
 	d, other := p.join("Nell’s phone", "full"), p.join("Lost phone", "full")
 	edit := func(n int) (int, string) {
-		status, b := d.call("POST", job+"/changes", fmt.Sprintf(`{"client":"a","once":"n%d","ops":[{"do":"set","kind":"length","id":"wh3-floor","field":"length","value":"%d"}]}`, n, 40+n%20))
+		status, b := d.call("POST", job+"/changes",
+			fmt.Sprintf(`{"client":"a","once":"n%d","ops":[{"do":"set","kind":"length","id":"wh3-floor","field":"length","value":"%d"}]}`, n, 40+n%20))
 		return status, string(b)
 	}
 	status, says := edit(0)
@@ -250,7 +252,8 @@ func TestAFileThatCannotBeWritten(t *testing.T) {
 	db := filepath.Join(dir, "g.db")
 	p := run(t, "demo", "--db", db)
 	p.stop()
-	p = start(t, exec.Command("unshare", "--mount", "sh", "-c", "mount --bind "+dir+" "+dir+" && mount -o remount,ro,bind "+dir+` && exec "$0" "$@"`, built(t), "serve", "--addr", "127.0.0.1:0", "--db", db))
+	p = start(t, exec.Command("unshare", "--mount", "sh", "-c", "mount --bind "+dir+" "+dir+" && mount -o remount,ro,bind "+dir+` && exec "$0" "$@"`, built(t),
+		"serve", "--addr", "127.0.0.1:0", "--db", db))
 	b := open(t, 1280, 800)
 	b.goTo(p.addr + "/jobs/ferry-house/measure")
 	b.see("This database can only be read")

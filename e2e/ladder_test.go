@@ -16,7 +16,8 @@ import (
 // tap presses a button by what it says or is called.
 func (b *browser) tap(label string) {
 	b.t.Helper()
-	at := fmt.Sprintf("[...document.querySelectorAll('button')].find(e => e.offsetParent && (e.innerText.trim() === %[1]s || e.getAttribute('aria-label') === %[1]s))", quote(label))
+	at := fmt.Sprintf("[...document.querySelectorAll('button')].find(e => e.offsetParent && (e.innerText.trim() === %[1]s || e.getAttribute('aria-label') === "+
+		"%[1]s))", quote(label))
 	b.until(at + " && !" + at + ".disabled")
 	js[bool](b, "("+at+".click(), true)")
 }
@@ -46,7 +47,8 @@ func (b *browser) letIn(name, rights string) string {
 	b.until("document.querySelector('.devices form input')")
 	b.do(chromedp.Evaluate("document.querySelector('.devices form input').value = ''", nil))
 	b.do(chromedp.SendKeys(".devices form input", name, chromedp.ByQuery))
-	js[bool](b, fmt.Sprintf("([...document.querySelectorAll('[aria-label=\"It may\"] .el-segmented__item')].find(e => e.innerText === %s).click(), true)", quote(rights)))
+	js[bool](b, fmt.Sprintf("([...document.querySelectorAll('[aria-label=\"It may\"] .el-segmented__item')].find(e => e.innerText === %s).click(), true)",
+		quote(rights)))
 	b.tap("Make a code")
 	b.until("document.querySelector('.now')?.innerText.includes(" + quote(name) + ")")
 	return strings.ReplaceAll(js[string](b, "document.querySelector('.now .digits').innerText"), " ", "")
@@ -186,7 +188,8 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	js[bool](saw, "([...document.querySelectorAll('.story a')].find(e => e.innerText.includes('Joints')).click(), true)")
 	saw.until("document.querySelector('.joints')")
 	saw.key("l")
-	saw.until("[...document.querySelectorAll('.cuts tr')].filter(e => e.querySelector('.tick')?.innerText.includes('cut') || e.querySelector('.tick')?.innerText.includes('one end')).length === 2")
+	saw.until("[...document.querySelectorAll('.cuts tr')].filter(e => e.querySelector('.tick')?.innerText.includes('cut') || " +
+		"e.querySelector('.tick')?.innerText.includes('one end')).length === 2")
 	js[bool](saw, "([...document.querySelectorAll('.story a')].find(e => e.innerText.includes('Saw')).click(), true)")
 	// Turned on its side it stays where it is.
 	was = js[string](saw, "document.querySelector('.saw h2').innerText")

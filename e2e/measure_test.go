@@ -102,7 +102,8 @@ func TestMeasureWithInstruments(t *testing.T) {
 	b.press(kb.Enter)
 	b.see("The readings of wall 2 differ by")
 	b.see("the burned inch")
-	b.do(chromedp.Evaluate("[...document.querySelectorAll('.chips button')].find(e => e.innerText.startsWith('7′ 3') || e.innerText.startsWith(\"7' 3\")).click()", nil))
+	b.do(chromedp.Evaluate("[...document.querySelectorAll('.chips button')].find(e => e.innerText.startsWith('7′ 3') || e.innerText.startsWith(\"7' 3\")).click()",
+		nil))
 	b.focused("Wall 2")
 	b.key("b")
 	b.until("!document.body.innerText.includes('The readings of wall 2 differ by')")
@@ -222,7 +223,8 @@ func TestSurveyFiles(t *testing.T) {
 	dir := t.TempDir()
 	bad, good := filepath.Join(dir, "bad.csv"), filepath.Join(dir, "good.csv")
 	require.NoError(t, os.WriteFile(bad, []byte("wall,length\n1,9 cubits\n"), 0o644))
-	require.NoError(t, os.WriteFile(good, []byte("room,wall,length (mm),corner,reading\nPantry,1,2400,inside,90\nPantry,2,1800,inside,90\nPantry,3,2400,inside,90\nPantry,4,1800,inside,90\n"), 0o644))
+	require.NoError(t, os.WriteFile(good,
+		[]byte("room,wall,length (mm),corner,reading\nPantry,1,2400,inside,90\nPantry,2,1800,inside,90\nPantry,3,2400,inside,90\nPantry,4,1800,inside,90\n"), 0o644))
 	b.click(".low .btn", "Room…")
 	b.until("document.querySelector('.facts input[type=file]')")
 	b.do(chromedp.SetUploadFiles(".facts input[type=file]", []string{bad}, chromedp.ByQuery))

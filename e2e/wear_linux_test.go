@@ -115,7 +115,8 @@ func TestAStrangerHoldsLines(t *testing.T) {
 	}
 	all.Wait()
 	assert.Greater(t, asked, 5)
-	t.Logf("%v of drip, %d bytes, at most %d lines held: the phone asked %d times, the slowest answer took %v", *drip, sent, mostHeld, asked, slowest.Round(time.Millisecond))
+	t.Logf("%v of drip, %d bytes, at most %d lines held: the phone asked %d times, the slowest answer took %v", *drip, sent, mostHeld, asked,
+		slowest.Round(time.Millisecond))
 }
 
 // houseOf is the demo's job file with its rooms so many times over.
@@ -175,7 +176,8 @@ func withMarks(t *testing.T, file []byte, size int) []byte {
 	require.NoError(t, json.Unmarshal(file, &f))
 	marks := []any{}
 	for n, room := len(file), size; n < room; {
-		m := map[string]any{"id": fmt.Sprintf("m%d", len(marks)), "kind": "cut", "piece": "gone", "label": "Base of a room that was taken out", "end": "left", "cut": "90\"", "mitre_deg": -45.25, "bevel_deg": 0}
+		m := map[string]any{"id": fmt.Sprintf("m%d", len(marks)), "kind": "cut", "piece": "gone", "label": "Base of a room that was taken out", "end": "left",
+			"cut": "90\"", "mitre_deg": -45.25, "bevel_deg": 0}
 		b, err := json.Marshal(m)
 		require.NoError(t, err)
 		marks, n = append(marks, m), n+len(b)+1

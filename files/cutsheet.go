@@ -22,7 +22,9 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 	s.put(s.left, "Cut sheet", "B", 22, false)
 	s.put(s.right, j.Name, "B", 13, true)
 	s.down(20, 0)
-	s.wrap(s.left, s.right-s.left, "Lengths are told at the back and bottom, to the point named. Settings are dialled on: "+cmp.Or(j.Machine().Name, "this job's saw")+". Try each new setting on scrap; eyes, ears and dust protection on; let the blade stop before you lift. The workpiece and the saw's own manual have the last word.", "", 9.5, 12.5)
+	s.wrap(s.left, s.right-s.left, "Lengths are told at the back and bottom, to the point named. Settings are dialled on: "+cmp.Or(j.Machine().Name,
+		"this job's saw")+". Try each new setting on scrap; eyes, ears and dust protection on; let the blade stop before you lift. The workpiece and the saw's "+
+		"own manual have the last word.", "", 9.5, 12.5)
 	labels := labels(p)
 	longest := measure.Length(1)
 	for _, q := range p.Pieces {

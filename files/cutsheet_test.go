@@ -44,7 +44,8 @@ func TestCutSheet(t *testing.T) {
 	}
 	crown := pieceOf(t, p, "wh-crown.wh3")
 	assert.Contains(t, sheetEnd("left", crown.Left, labels(p), j.Unit), "into Crown 2")
-	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }), "and a job with nothing in it")
+	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }),
+		"and a job with nothing in it")
 }
 
 func pieceOf(t *testing.T, p plan.Plan, id string) piece.Piece {

@@ -65,7 +65,8 @@ func TestExportThenImportGivesTheSamePlan(t *testing.T) {
 	for _, file := range []string{shed(t), string(demo.FerryHouse)} {
 		j, err := ReadJob(strings.NewReader(file))
 		require.NoError(t, err)
-		j.Marks = append(j.Marks, job.Mark{ID: "m1", Kind: job.MarkCut, Piece: "gone.w1", Label: "Base 9", End: "left", Length: 123456789, Mitre: -44.8, At: "2031-05-02T09:00:00Z"})
+		j.Marks = append(j.Marks, job.Mark{ID: "m1", Kind: job.MarkCut, Piece: "gone.w1", Label: "Base 9", End: "left", Length: 123456789, Mitre: -44.8,
+			At: "2031-05-02T09:00:00Z"})
 		for _, unit := range []string{"in", "mm"} { // texts typed under another unit read back too
 			if unit == "mm" {
 				j.Unit = "mm"
@@ -116,13 +117,14 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"40 digits":       {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":"1234567890123456789012345678901234567890"}]}]}`, "too many digits"},
 		"id twice":        {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"},{"id":"w"}]}]}`, "twice"},
 		"id with a slash": {`{"gnomon":1,"rooms":[{"id":"a/b"}]}`, "identifier"},
-		"corners":         {`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"},{"id":"x"},{"id":"y"}],"corners":[{"id":"c"}]}]}`, "3 walls do not go with 1 corners"},
-		"no such wall":    {`{"gnomon":1,"rooms":[{"id":"r","openings":[{"id":"o","wall":"w","from":1,"width":2}]}]}`, "no such wall"},
-		"no such base":    {`{"gnomon":1,"rooms":[{"id":"r","runs":[{"id":"k","moulding":"b"}]}]}`, "no such moulding"},
-		"scale":           {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"}],"corners":[{"id":"c","reading":90,"scale":"gon"}]}]}`, "gon"},
-		"saw":             {`{"gnomon":1,"saw":{"mitre_left":120}}`, "mitre_left"},
-		"thick":           {`{"gnomon":1,"mouldings":[{"id":"b","height":"1","thickness":"5"}]}`, "swapped"},
-		"undone":          {`{"gnomon":1,"marks":[{"id":"m","kind":"undone","of":"x","piece":"p"}]}`, "not there"},
+		"corners": {`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"},{"id":"x"},{"id":"y"}],"corners":[{"id":"c"}]}]}`,
+			"3 walls do not go with 1 corners"},
+		"no such wall": {`{"gnomon":1,"rooms":[{"id":"r","openings":[{"id":"o","wall":"w","from":1,"width":2}]}]}`, "no such wall"},
+		"no such base": {`{"gnomon":1,"rooms":[{"id":"r","runs":[{"id":"k","moulding":"b"}]}]}`, "no such moulding"},
+		"scale":        {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"}],"corners":[{"id":"c","reading":90,"scale":"gon"}]}]}`, "gon"},
+		"saw":          {`{"gnomon":1,"saw":{"mitre_left":120}}`, "mitre_left"},
+		"thick":        {`{"gnomon":1,"mouldings":[{"id":"b","height":"1","thickness":"5"}]}`, "swapped"},
+		"undone":       {`{"gnomon":1,"marks":[{"id":"m","kind":"undone","of":"x","piece":"p"}]}`, "not there"},
 	} {
 		_, err := ReadJob(strings.NewReader(c.file))
 		require.Error(t, err, name)

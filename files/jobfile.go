@@ -44,7 +44,8 @@ func ReadJob(r io.Reader) (job.Job, error) {
 		return job.Job{}, errors.New(`job file: "gnomon" is missing; begin it with {"gnomon":1, …}`)
 	}
 	if v, err := strconv.Atoi(string(head.Gnomon)); err != nil || v < 1 || v > job.FileVersion {
-		return job.Job{}, fmt.Errorf("job file: format %s is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", head.Gnomon, job.FileVersion)
+		return job.Job{}, fmt.Errorf("job file: format %s is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one",
+			head.Gnomon, job.FileVersion)
 	}
 	var j job.Job
 	dec := json.NewDecoder(bytes.NewReader(b))

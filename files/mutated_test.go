@@ -23,8 +23,10 @@ var mutateFor = flag.Duration("mutate", 0, "plan mutated job files for so long, 
 
 // values are what a field is changed to: what people type, what they mistype, and the ends of
 // what is taken.
-var values = []any{0.0, -1.0, 1.0, 2.0, 7.5, 45.0, 60.0, 88.0, 89.9, 90.0, 92.0, 120.0, 179.9, 180.0, 360.0, 1e9, true, false, nil, "", "0", "1/64", "1/8", "3/4", "1", "4", "16", "24", "96 1/2", "12' 3 5/8\"", "9000'", "3 m", "−1", "x",
-	"inside", "outside", "corner", "deflection", "mitre", "floor", "rail", "ceiling", "cope", "butt", "nested", "flat", "short", "long", "left", "right", "hold", "longer", "door", "window", "opening", "cabinet", "tub", "casing", "plinth", "face", "round",
+var values = []any{0.0, -1.0, 1.0, 2.0, 7.5, 45.0, 60.0, 88.0, 89.9, 90.0, 92.0, 120.0, 179.9, 180.0, 360.0, 1e9, true, false, nil, "", "0", "1/64", "1/8",
+	"3/4", "1", "4", "16", "24", "96 1/2", "12' 3 5/8\"", "9000'", "3 m", "−1", "x",
+	"inside", "outside", "corner", "deflection", "mitre", "floor", "rail", "ceiling", "cope", "butt", "nested", "flat", "short", "long", "left", "right", "hold",
+	"longer", "door", "window", "opening", "cabinet", "tub", "casing", "plinth", "face", "round",
 	"base", "crown", "shoe", "step_up", "step_down", "socket", "stud", "return", "stop", "two", "none", "in", "mm"}
 
 // mutated changes one thing somewhere in a JSON value.

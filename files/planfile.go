@@ -143,7 +143,8 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 func NewPlanFile(p plan.Plan) PlanFile {
 	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
-		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap, InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
+		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
+			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	for _, d := range p.Decisions {
@@ -151,7 +152,8 @@ func NewPlanFile(p plan.Plan) PlanFile {
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder...)
 	for _, f := range p.Findings {
-		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy, Follows: f.Follows})
+		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy,
+			Follows: f.Follows})
 	}
 	return out
 }
@@ -174,7 +176,8 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			head = append(head, side+"_"+f)
 		}
 	}
-	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed", "left_chamfer", "right_chamfer", "held", "not_as_is")
+	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed",
+		"left_chamfer", "right_chamfer", "held", "not_as_is")
 	if err := c.Write(head); err != nil {
 		return err
 	}
@@ -191,7 +194,8 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 		for _, e := range []piece.End{q.Left, q.Right} {
 			row = append(row, saw.Lying(e.Pose, e.Fence), number(planEnd(e).Tilt))
 		}
-		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Remark(), q.Right.Remark(), q.AllowanceText(j.Unit), chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
+		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Remark(), q.Right.Remark(), q.AllowanceText(j.Unit),
+			chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
 		if err := c.Write(cells(row...)); err != nil {
 			return err
 		}

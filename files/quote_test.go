@@ -75,7 +75,8 @@ func TestQuotePDFReads(t *testing.T) {
 	require.NoError(t, f.Close())
 	text, err := exec.Command(tool, "-layout", path, "-").Output()
 	require.NoError(t, err)
-	for _, want := range []string{"The Ferry House", "Ferry House Library Trust", s.Total.Text("$"), "Inside corners, coped", "Not included", "Holds for thirty days."} {
+	for _, want := range []string{"The Ferry House", "Ferry House Library Trust", s.Total.Text("$"), "Inside corners, coped", "Not included",
+		"Holds for thirty days."} {
 		assert.Contains(t, string(text), want)
 	}
 }

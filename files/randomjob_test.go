@@ -45,7 +45,8 @@ func randomJob(seed uint64) job.Job {
 	j := job.Job{Name: fmt.Sprint("Random ", seed), Unit: measure.UnitInch}
 	j.Mouldings = mouldings(d)
 	swing, tilt := pick(d, 45.0, 50, 60), pick(d, 0.0, 45, 47)
-	j.Saws = []job.Saw{{ID: "s", MitreLeft: measure.Angle(swing), MitreRight: measure.Angle(swing), BevelLeft: 45, BevelRight: measure.Angle(tilt), Resolution: pick[measure.Angle](d, 0.1, 0.5), Detents: []measure.Angle{0, 15, 22.5, 31.6, 45}}}
+	j.Saws = []job.Saw{{ID: "s", MitreLeft: measure.Angle(swing), MitreRight: measure.Angle(swing), BevelLeft: 45, BevelRight: measure.Angle(tilt),
+		Resolution: pick[measure.Angle](d, 0.1, 0.5), Detents: []measure.Angle{0, 15, 22.5, 31.6, 45}}}
 	s := &j.Saws[0]
 	s.Flat, s.NestedHeight, s.NestedDepth = d.some(3, 4, 12), d.some(3, 3, 6), d.some(3, 2, 4)
 	j.Saw = "s"
@@ -130,7 +131,8 @@ func randomRoom(d dice, id string) job.Room {
 				e += pick(d, 12.0, -1, 10)
 			}
 			if e > 1 && !d.of(20) {
-				w.Lengths = append(w.Lengths, job.Taken{ID: fmt.Sprintf("%st%d", w.ID, k), As: d.inch(e), Level: pick(d, job.Floor, job.Floor, job.Floor, job.Ceiling), Kept: d.of(20)})
+				w.Lengths = append(w.Lengths, job.Taken{ID: fmt.Sprintf("%st%d", w.ID, k), As: d.inch(e), Level: pick(d, job.Floor, job.Floor, job.Floor, job.Ceiling),
+					Kept: d.of(20)})
 			}
 		}
 		w.Lean, w.TileThickness, w.TileHeight, w.StudSpacing = d.lean(8), d.some(10, 0, 1), d.some(12, 30, 100), d.some(8, 12, 24)
@@ -162,7 +164,8 @@ func randomRoom(d dice, id string) job.Room {
 			if d.of(30) {
 				scale = job.ScaleMitre
 			}
-			c.Readings = append(c.Readings, job.Reading{ID: fmt.Sprintf("%sg%d", c.ID, k), Angle: measure.Angle(math.Round(shown*10) / 10), Scale: scale, Level: pick(d, job.Floor, job.Floor, job.Ceiling)})
+			c.Readings = append(c.Readings, job.Reading{ID: fmt.Sprintf("%sg%d", c.ID, k), Angle: measure.Angle(math.Round(shown*10) / 10), Scale: scale,
+				Level: pick(d, job.Floor, job.Floor, job.Ceiling)})
 		}
 		if c.Kind == job.Outside {
 			c.Radius = d.some(4, 0, 2)
@@ -174,7 +177,8 @@ func randomRoom(d dice, id string) job.Room {
 		r.Corners = append(r.Corners, c)
 	}
 	if d.of(4) && n > 3 {
-		r.Diagonals = append(r.Diagonals, job.Diagonal{ID: id + "d", From: r.Corners[0].ID, To: r.Corners[2].ID, Level: job.Floor, As: d.inch(math.Hypot(at[1][0]-at[3%n][0], at[1][1]-at[3%n][1]) + d.between(-1, 1)/8)})
+		r.Diagonals = append(r.Diagonals, job.Diagonal{ID: id + "d", From: r.Corners[0].ID, To: r.Corners[2].ID, Level: job.Floor,
+			As: d.inch(math.Hypot(at[1][0]-at[3%n][0], at[1][1]-at[3%n][1]) + d.between(-1, 1)/8)})
 	}
 	cutOpenings(d, &r)
 	hangRuns(d, &r)
@@ -183,7 +187,8 @@ func randomRoom(d dice, id string) job.Room {
 
 func cutOpenings(d dice, r *job.Room) {
 	for k := range d.IntN(4) {
-		o := job.Opening{ID: fmt.Sprintf("%so%d", r.ID, k), Wall: r.Walls[d.IntN(len(r.Walls))].ID, Kind: pick(d, job.OpenDoor, job.OpenWindow, job.OpenOpening, job.OpenCabinet, job.OpenTub),
+		o := job.Opening{ID: fmt.Sprintf("%so%d", r.ID, k), Wall: r.Walls[d.IntN(len(r.Walls))].ID,
+			Kind: pick(d, job.OpenDoor, job.OpenWindow, job.OpenOpening, job.OpenCabinet, job.OpenTub),
 			From: d.inch(pick(d, 0, d.between(0, 60))), Width: d.inch(d.between(15, 40))}
 		o.Casing, o.CasingThickness, o.Plinth, o.PlinthThickness = d.some(2, 2, 4), d.some(2, 0, 1), d.some(5, 2, 5), d.some(6, 1, 2)
 		o.Depth, o.Head, o.Lean = d.some(2, 12, 25), d.some(3, 70, 100), d.lean(8)
@@ -193,8 +198,9 @@ func cutOpenings(d dice, r *job.Room) {
 		}
 	}
 	for k := range d.IntN(3) {
-		r.Spots = append(r.Spots, job.Spot{ID: fmt.Sprintf("%ss%d", r.ID, k), Wall: r.Walls[d.IntN(len(r.Walls))].ID, Kind: pick(d, job.SpotSocket, job.SpotVent, job.SpotPipe, job.SpotStud, job.SpotStepUp, job.SpotStepDown),
-			At: d.inch(d.between(2, 50)), Width: d.some(2, 1, 5), Height: d.some(2, 1, 4)})
+		r.Spots = append(r.Spots, job.Spot{ID: fmt.Sprintf("%ss%d", r.ID, k), Wall: r.Walls[d.IntN(len(r.Walls))].ID,
+			Kind: pick(d, job.SpotSocket, job.SpotVent, job.SpotPipe, job.SpotStud, job.SpotStepUp, job.SpotStepDown),
+			At:   d.inch(d.between(2, 50)), Width: d.some(2, 1, 5), Height: d.some(2, 1, 4)})
 	}
 }
 

@@ -153,18 +153,21 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	require.NoError(t, WritePlanCSV(w, j, p))
 	require.NoError(t, WritePlanText(w, j, p))
 	for _, q := range p.Pieces {
-		fmt.Fprintln(w, "piece", q.ID, q.Back, q.Overall, q.From, q.Miscuts, q.Done, q.Of, q.Turns, q.Early, q.Late, q.How, q.Computed, q.LengthText(j.Unit), q.AllowanceText(j.Unit))
+		fmt.Fprintln(w, "piece", q.ID, q.Back, q.Overall, q.From, q.Miscuts, q.Done, q.Of, q.Turns, q.Early, q.Late, q.How, q.Computed, q.LengthText(j.Unit),
+			q.AllowanceText(j.Unit))
 		from, to := q.Along()
 		fmt.Fprintln(w, from, to, q.Remarks())
 		for _, e := range []*piece.End{&q.Left, &q.Right} {
-			fmt.Fprintln(w, e.Letter, e.Theta, e.Against, e.Pose, e.Fence, e.Plane, e.Slope, e.Rise, e.Lean, e.TopLong, e.Run, e.Short, e.Assumed, e.Mark, e.Scarf, e.Allowance, e.MitredFor, e.Chamfer, e.Template, e.PoseCode(), e.Remark(), e.CalibrationText())
+			fmt.Fprintln(w, e.Letter, e.Theta, e.Against, e.Pose, e.Fence, e.Plane, e.Slope, e.Rise, e.Lean, e.TopLong, e.Run, e.Short, e.Assumed, e.Mark, e.Scarf,
+				e.Allowance, e.MitredFor, e.Chamfer, e.Template, e.PoseCode(), e.Remark(), e.CalibrationText())
 			if e.Setting != nil && e.Dial != nil {
 				fmt.Fprintln(w, *e.Setting, e.Dial.Mitre, e.Dial.Bevel)
 			}
 		}
 	}
 	for _, d := range p.Decisions {
-		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Against, d.Overrides, d.Seen, d.Seam, tally(d.Now), tally(d.Instead))
+		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Against, d.Overrides, d.Seen, d.Seam, tally(d.Now),
+			tally(d.Instead))
 	}
 	for _, f := range p.Findings {
 		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, acts(f))
@@ -176,7 +179,8 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 		fmt.Fprintln(w, "stop", s.ID, s.State, s.Text, s.Findings)
 	}
 	for _, s := range p.Supplies {
-		fmt.Fprintln(w, "stock", s.Moulding, s.Pieces, s.Length, s.Laid, s.Valid, s.Cost, s.Count, s.Least, s.Bounded, s.Waste, s.Offcuts, s.Total, s.Lots(), s.Proved(), s.WasteCost(), s.WastePercent())
+		fmt.Fprintln(w, "stock", s.Moulding, s.Pieces, s.Length, s.Laid, s.Valid, s.Cost, s.Count, s.Least, s.Bounded, s.Waste, s.Offcuts, s.Total, s.Lots(),
+			s.Proved(), s.WasteCost(), s.WastePercent())
 		for _, b := range s.Sticks {
 			fmt.Fprintln(w, b.ID, b.Source, b.Length, b.Spoiled, b.Leftover, b.Finished, b.Started, b.Fits)
 			for _, q := range b.On {

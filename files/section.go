@@ -80,7 +80,8 @@ func ReadSection(text, format string, unit measure.Unit, facingLeft bool) (profi
 	case gap <= size/2000 && len(l.at) > 1:
 		l.at = l.at[:len(l.at)-1] // drawn back to where it began
 	case !l.closed:
-		err := unread("the line is not closed: it begins at %s, %s and ends at %s, %s", "close it, and see that its unit is right", short(first[0]), short(first[1]), short(last[0]), short(last[1])).(*BadSection)
+		err := unread("the line is not closed: it begins at %s, %s and ends at %s, %s", "close it, and see that its unit is right", short(first[0]), short(first[1]),
+			short(last[0]), short(last[1])).(*BadSection)
 		err.At = &profile.Point{U: length(last[0] * scale), Z: length(last[1] * scale)}
 		return nil, err
 	}

@@ -17,7 +17,8 @@ func readDXF(text string) (polyline, error) {
 	}
 	switch {
 	case !d.in && d.block:
-		return polyline{}, unread("its polyline stands in a block, which may be inserted at another size", "explode the block, and export the section as one closed polyline")
+		return polyline{}, unread("its polyline stands in a block, which may be inserted at another size",
+			"explode the block, and export the section as one closed polyline")
 	case !d.in:
 		return polyline{}, unread("there is no polyline in it", "export the section as one closed polyline")
 	}

@@ -19,7 +19,8 @@ const MaxSurveyCSV = 2 << 20
 
 // The columns of a survey, one line a wall, in the order they are written. A unit
 // may follow in brackets: length (mm).
-var surveyColumns = []string{"room", "floor", "closed", "wall", "length", "rail length", "ceiling length", "corner", "reading", "scale", "rail reading", "ceiling reading",
+var surveyColumns = []string{"room", "floor", "closed", "wall", "length", "rail length", "ceiling length", "corner", "reading", "scale", "rail reading",
+	"ceiling reading",
 	"ceiling left", "ceiling right", "openings"}
 
 // LineError is one fault of a survey, by the line it is on.
@@ -78,7 +79,8 @@ func WriteSurveyCSV(w io.Writer, j job.Job) error {
 		r := &j.Rooms[i]
 		for k, wall := range r.Walls {
 			c := r.Corners[k]
-			row := []string{r.Title(), r.Storey, yesNo(r.Closed), fmt.Sprint(k + 1), lengthsAt(j.Unit, wall, job.Floor), lengthsAt(j.Unit, wall, job.Rail), lengthsAt(j.Unit, wall, job.Ceiling),
+			row := []string{r.Title(), r.Storey, yesNo(r.Closed), fmt.Sprint(k + 1), lengthsAt(j.Unit, wall, job.Floor), lengthsAt(j.Unit, wall, job.Rail),
+				lengthsAt(j.Unit, wall, job.Ceiling),
 				"", "", "", "", "", shown(j.Unit, wall.CeilingLeft), shown(j.Unit, wall.CeilingRight), openingsOf(j.Unit, r, wall.ID)}
 			if r.Joined(k) {
 				row[7] = string(c.Kind)

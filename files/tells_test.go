@@ -74,7 +74,8 @@ func TestEveryListTellsOfAnAddedFence(t *testing.T) {
 	assert.NotContains(t, shortEnd(a.Left), "fence")
 	found := false
 	for _, f := range p.Findings {
-		found = found || f.Code == "cut_beyond_swing" && strings.Contains(f.Remedy, "on the left of the piece") && strings.Contains(f.Remedy, "keep what lies right of the blade")
+		found = found || f.Code == "cut_beyond_swing" && strings.Contains(f.Remedy, "on the left of the piece") &&
+			strings.Contains(f.Remedy, "keep what lies right of the blade")
 	}
 	assert.True(t, found)
 }

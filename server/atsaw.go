@@ -56,28 +56,30 @@ type PairView struct {
 }
 
 func (s *server) atSaw(api huma.API) {
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"), func(ctx context.Context, in *struct {
-		JobPath
-		Body Trimming
-	}) (*Body[JobView], error) {
-		was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender))
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		if was { // sent again, since its answer was lost: nothing more comes off
-			return s.asIs(ctx, in.Job, in.Body.Client)
-		}
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		ops, err := trimmed(&j, p, in.Body)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return s.do(ctx, in.Job, in.Body.Sender, ops)
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order", "Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(ctx context.Context, in *struct {
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Trimming
+		}) (*Body[JobView], error) {
+			was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender))
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			if was { // sent again, since its answer was lost: nothing more comes off
+				return s.asIs(ctx, in.Job, in.Body.Client)
+			}
+			j, p, err := s.planned(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			ops, err := trimmed(&j, p, in.Body)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.do(ctx, in.Job, in.Body.Sender, ops)
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order",
+		"Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(ctx context.Context, in *struct {
 		JobPath
 		Body Ordering
 	}) (*Body[JobView], error) {
@@ -87,38 +89,42 @@ func (s *server) atSaw(api huma.API) {
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, ops)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order/try", "try-order", "What laying the sticks out anew for an order would cost"), func(_ context.Context, in *struct {
-		JobPath
-		Body Ordering
-	}) (*Body[Anew], error) {
-		in.Body.Anew = true
-		_, a, err := s.ordered(in.Job, in.Body)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return &Body[Anew]{a}, nil
-	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pair", "judge-pair", "What a left 45 and a right 45 on one offcut say of stop and scale"), func(_ context.Context, in *PairAsk) (*Body[PairView], error) {
-		j, m, err := s.moulding(in.Job, in.Moulding)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		pair := saw.Pair{Projection: m.Out()}
-		if m.Drawn() {
-			pair.Least = m.Profile().Least()
-		}
-		if pair.Left, err = measure.ParseLength(in.Left, j.Unit); err != nil {
-			return nil, asProblem(err)
-		}
-		if pair.Right, err = measure.ParseLength(in.Right, j.Unit); err != nil {
-			return nil, asProblem(err)
-		}
-		if pair.Left <= 0 || pair.Right <= 0 || pair.Left > 2*pair.Projection || pair.Right > 2*pair.Projection {
-			return nil, problem(http.StatusUnprocessableEntity, "A mitre of 45 runs about as far as the crown projects, "+m.Out().In(j.Unit)+".", FieldProblem{Field: "left", Value: in.Left, Message: "is no run of a test mitre", Remedy: "Measure along the piece from its long point to square across its short one."})
-		}
-		v := pair.Judge(j.Unit)
-		return &Body[PairView]{PairView{Words: v.Words, Good: v.Stop.Abs() < measure.Inch/32 && v.Scale.Abs() < v.Give}}, nil
-	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order/try", "try-order", "What laying the sticks out anew for an order would cost"),
+		func(_ context.Context, in *struct {
+			JobPath
+			Body Ordering
+		}) (*Body[Anew], error) {
+			in.Body.Anew = true
+			_, a, err := s.ordered(in.Job, in.Body)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return &Body[Anew]{a}, nil
+		})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pair", "judge-pair", "What a left 45 and a right 45 on one offcut say of stop and scale"),
+		func(_ context.Context, in *PairAsk) (*Body[PairView], error) {
+			j, m, err := s.moulding(in.Job, in.Moulding)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			pair := saw.Pair{Projection: m.Out()}
+			if m.Drawn() {
+				pair.Least = m.Profile().Least()
+			}
+			if pair.Left, err = measure.ParseLength(in.Left, j.Unit); err != nil {
+				return nil, asProblem(err)
+			}
+			if pair.Right, err = measure.ParseLength(in.Right, j.Unit); err != nil {
+				return nil, asProblem(err)
+			}
+			if pair.Left <= 0 || pair.Right <= 0 || pair.Left > 2*pair.Projection || pair.Right > 2*pair.Projection {
+				return nil, problem(http.StatusUnprocessableEntity, "A mitre of 45 runs about as far as the crown projects, "+m.Out().In(j.Unit)+".",
+					FieldProblem{Field: "left", Value: in.Left, Message: "is no run of a test mitre",
+						Remedy: "Measure along the piece from its long point to square across its short one."})
+			}
+			v := pair.Judge(j.Unit)
+			return &Body[PairView]{PairView{Words: v.Words, Good: v.Stop.Abs() < measure.Inch/32 && v.Scale.Abs() < v.Give}}, nil
+		})
 }
 
 func pieceOf(p plan.Plan, id string) (piece.Piece, error) {
@@ -142,7 +148,8 @@ func trimmed(j *job.Job, p plan.Plan, t Trimming) ([]edit.Op, error) {
 		return nil, err
 	}
 	if off <= 0 || off >= q.Cut {
-		return nil, &job.Invalid{Thing: q.Label, Field: "off", Value: t.Off, Reason: "cannot be taken off a piece of " + q.Cut.In(j.Unit), Remedy: "give what is to come off, such as 1/32"}
+		return nil, &job.Invalid{Thing: q.Label, Field: "off", Value: t.Off, Reason: "cannot be taken off a piece of " + q.Cut.In(j.Unit),
+			Remedy: "give what is to come off, such as 1/32"}
 	}
 	why := t.Why
 	if why == "" {

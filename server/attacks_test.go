@@ -55,7 +55,8 @@ func TestNothingIsSmuggledInsideARoom(t *testing.T) {
 	room := func(inside string) string {
 		return step(`{"do":"add","kind":"room","id":"trap","value":{"id":"trap","name":"Trap","walls":[{"id":"t1"}],"corners":[{"id":"t2"}]` + inside + `}}`)
 	}
-	for _, inside := range []string{`,"runs":[` + strings.Join(runs, ",") + `]`, `,"runs":[{"id":"k","moulding":"hall-base"}]`, `,"RUNS":[{"id":"k","moulding":"hall-base"}]`, `,"overrides":[{"id":"o","question":"inside","choice":"mitre"}]`} {
+	for _, inside := range []string{`,"runs":[` + strings.Join(runs, ",") + `]`, `,"runs":[{"id":"k","moulding":"hall-base"}]`,
+		`,"RUNS":[{"id":"k","moulding":"hall-base"}]`, `,"overrides":[{"id":"o","question":"inside","choice":"mitre"}]`} {
 		status, says := h.told(measure, "POST", changes, room(inside))
 		assert.Equal(t, 403, status, "%.80s", inside)
 		assert.Contains(t, says, "to measure")
@@ -65,7 +66,8 @@ func TestNothingIsSmuggledInsideARoom(t *testing.T) {
 	// With all rights it is bounded, by name.
 	p := h.desk.problem(422, "POST", changes, room(`,"runs":[`+strings.Join(runs, ",")+`]`))
 	assert.Contains(t, p.Detail, `runs "4000": too many`)
-	p = h.desk.problem(422, "POST", changes, step(strings.Split(strings.Repeat(`{"do":"set","kind":"room","id":"galley","field":"wet","value":true}|`, 501), "|")[:501]...))
+	p = h.desk.problem(422, "POST", changes,
+		step(strings.Split(strings.Repeat(`{"do":"set","kind":"room","id":"galley","field":"wet","value":true}|`, 501), "|")[:501]...))
 	assert.Contains(t, p.Detail, "500 steps")
 }
 
@@ -75,7 +77,8 @@ func TestUndoErasesNobodysWork(t *testing.T) {
 	at := "/api/jobs/" + h.job
 	status, _ := h.told(measure, "POST", at+"/changes", step(`{"do":"set","kind":"room","id":"galley","field":"storey","value":"Low"}`))
 	require.Equal(t, 200, status)
-	status, _ = h.told(measure, "POST", at+"/changes", step(`{"do":"add","kind":"room","id":"n","value":{"id":"","name":"Larder","walls":[{"id":"n1"}],"corners":[{"id":"nc"}]}}`))
+	status, _ = h.told(measure, "POST", at+"/changes",
+		step(`{"do":"add","kind":"room","id":"n","value":{"id":"","name":"Larder","walls":[{"id":"n1"}],"corners":[{"id":"nc"}]}}`))
 	require.Equal(t, 200, status)
 	h.desk.view("POST", at+"/changes", step(`{"do":"add","kind":"length","in":"n1","id":"nl","value":{"id":"","length":"96"}}`))
 
@@ -92,7 +95,8 @@ func TestUndoErasesNobodysWork(t *testing.T) {
 
 	// With all rights, what others put in keeps it, and they are named.
 	full := h.join("Ilo’s tablet", "full", "")
-	status, _ = h.told(full, "POST", at+"/changes", step(`{"do":"add","kind":"room","id":"m","value":{"id":"","name":"Porch","walls":[{"id":"m1"}],"corners":[{"id":"mc"}]}}`))
+	status, _ = h.told(full, "POST", at+"/changes",
+		step(`{"do":"add","kind":"room","id":"m","value":{"id":"","name":"Porch","walls":[{"id":"m1"}],"corners":[{"id":"mc"}]}}`))
 	require.Equal(t, 200, status)
 	status, _ = h.told(measure, "POST", at+"/changes", step(`{"do":"add","kind":"reading","in":"mc","id":"mr","value":{"id":"","text":"90"}}`))
 	require.Equal(t, 200, status)
@@ -186,7 +190,9 @@ func TestADeviceForOneJobLearnsOfNoOther(t *testing.T) {
 	assert.Equal(t, 404, status, says)
 	mine, _, err := s.Job(h.job)
 	require.NoError(t, err)
-	status, says = h.told(one, "POST", at+"/changes", step(`{"do":"add","kind":"layout","id":"`+mine.Mouldings[0].ID+`","value":`+strings.ReplaceAll(layout("rack:"+all[0].ID, "900 mm"), m.ID, mine.Mouldings[0].ID)+`}`))
+	status, says = h.told(one, "POST", at+"/changes",
+		step(`{"do":"add","kind":"layout","id":"`+mine.Mouldings[0].ID+`","value":`+strings.ReplaceAll(layout("rack:"+all[0].ID, "900 mm"), m.ID,
+			mine.Mouldings[0].ID)+`}`))
 	assert.Equal(t, 409, status)
 	assert.Contains(t, says, "laid out in another job")
 	assert.NotContains(t, says, "Harbour")
@@ -507,7 +513,8 @@ func TestTurningAwayCannotFail(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	secret := share.Secret()
-	require.NoError(t, s.AddDevice(store.Device{ID: "d1", Name: "Lost phone", Rights: "full", Token: share.Hash(secret), Until: time.Now().Add(time.Hour), Seen: time.Now()}))
+	require.NoError(t, s.AddDevice(store.Device{ID: "d1", Name: "Lost phone", Rights: "full", Token: share.Hash(secret), Until: time.Now().Add(time.Hour),
+		Seen: time.Now()}))
 	other, err := store.Open(path)
 	require.NoError(t, err)
 	t.Cleanup(func() { other.Close() })
@@ -612,7 +619,8 @@ func TestPresencesAreBounded(t *testing.T) {
 func TestNobodyWritesInAnothersName(t *testing.T) {
 	h := shared(t)
 	saw := h.join("Saw tablet", "saw", "")
-	status, says := h.told(saw, "POST", "/api/jobs/"+h.job+"/changes", step(`{"do":"add","kind":"hand","id":"wh-base.wh3","value":{"piece":"","length":"50","by":"Ilo","at":"1999-01-01T00:00:00Z"}}`))
+	status, says := h.told(saw, "POST", "/api/jobs/"+h.job+"/changes",
+		step(`{"do":"add","kind":"hand","id":"wh-base.wh3","value":{"piece":"","length":"50","by":"Ilo","at":"1999-01-01T00:00:00Z"}}`))
 	require.Equal(t, 200, status, says)
 	j, _, err := h.store.Job(h.job)
 	require.NoError(t, err)

@@ -63,14 +63,16 @@ func (s *server) corner(api huma.API) {
 				return nil, asProblem(fmt.Errorf("spring: %w", err))
 			}
 			if spring <= 0 || spring >= 90 {
-				return nil, problem(http.StatusUnprocessableEntity, "No crown springs at "+spring.String()+".", FieldProblem{Field: "spring", Value: in.Spring, Message: "must be more than 0° and less than 90°", Remedy: "Common ones are 38, 45 and 52."})
+				return nil, problem(http.StatusUnprocessableEntity, "No crown springs at "+spring.String()+".",
+					FieldProblem{Field: "spring", Value: in.Spring, Message: "must be more than 0° and less than 90°", Remedy: "Common ones are 38, 45 and 52."})
 			}
 		}
 		rd := job.Reading{Angle: reading, Scale: job.Scale(in.Scale)}
 		theta, ok := survey.Theta(reading, rd.Scale)
 		f, doubtful := inspect.Reading("This corner", rd)
 		if !ok {
-			return nil, problem(http.StatusUnprocessableEntity, f.Text+" "+f.Why, FieldProblem{Field: "reading", Value: in.Reading, Message: f.Text + " " + f.Why, Remedy: f.Remedy})
+			return nil, problem(http.StatusUnprocessableEntity, f.Text+" "+f.Why, FieldProblem{Field: "reading", Value: in.Reading, Message: f.Text + " " + f.Why,
+				Remedy: f.Remedy})
 		}
 		out := OneCorner{Theta: theta.String(), Half: joint.Half(theta).String()}
 		if doubtful {
@@ -84,7 +86,8 @@ func (s *server) corner(api huma.API) {
 		pose := saw.Pose{Lie: saw.Lie(in.Pose), Edge: saw.Edge(in.Edge), Spring: spring}
 		for _, hand := range []joint.Hand{joint.Right, joint.Left} {
 			set := saw.For(n.At(hand), pose)
-			out.Ends = append(out.Ends, CornerEnd{string(hand), told, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep), picture.OnSaw(picture.Cut{Plane: n.At(hand), Pose: pose, Setting: set}, sample(spring))})
+			out.Ends = append(out.Ends, CornerEnd{string(hand), told, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep),
+				picture.OnSaw(picture.Cut{Plane: n.At(hand), Pose: pose, Setting: set}, sample(spring))})
 		}
 		return &Body[OneCorner]{out}, nil
 	})

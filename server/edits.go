@@ -39,7 +39,8 @@ func (s *server) edits(api huma.API) {
 		Body Change
 	}) (*Body[JobView], error) {
 		if n := len(in.Body.Ops); n > mostSteps {
-			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps), FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
+			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps),
+				FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
 		}
 		if err := allowed(ctx, in.Body.Ops); err != nil {
 			return nil, err

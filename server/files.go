@@ -30,7 +30,8 @@ func (s *server) files(api huma.API) {
 	}) (*Body[JobMade], error) {
 		j, err := files.ReadJob(bytes.NewReader(in.RawBody))
 		if err != nil {
-			return nil, problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: "file", Message: err.Error(), Remedy: "Mend the file and import it again; nothing was kept."})
+			return nil, problem(http.StatusUnprocessableEntity, err.Error(),
+				FieldProblem{Field: "file", Message: err.Error(), Remedy: "Mend the file and import it again; nothing was kept."})
 		}
 		id, err := s.store.Create(j)
 		if err != nil {
@@ -52,14 +53,16 @@ func (s *server) files(api huma.API) {
 		}
 		return files.WritePlanJSON(b, p)
 	})
-	s.file(api, "/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv", func(b *bytes.Buffer, id string) error {
-		j, p, err := s.planned(id)
-		if err != nil {
-			return err
-		}
-		return files.WritePlanCSV(b, j, p)
-	})
-	s.coded(api, "cutsheet.pdf", "export-cut-sheet", "The cut list to print, with boxes to tick, and codes that open each piece at the saw", "cut-sheet.pdf", files.WriteCutSheetPDF)
+	s.file(api, "/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv",
+		func(b *bytes.Buffer, id string) error {
+			j, p, err := s.planned(id)
+			if err != nil {
+				return err
+			}
+			return files.WritePlanCSV(b, j, p)
+		})
+	s.coded(api, "cutsheet.pdf", "export-cut-sheet", "The cut list to print, with boxes to tick, and codes that open each piece at the saw", "cut-sheet.pdf",
+		files.WriteCutSheetPDF)
 	s.coded(api, "labels.pdf", "export-labels", "Labels for the pieces, with codes that open them at the saw", "labels.pdf", files.WriteLabelsPDF)
 }
 

@@ -16,7 +16,8 @@ import (
 
 // policy is what a page of ours may do in a browser: load what ships with the program and
 // speak to it, nothing else, and no script or style that stands in the page itself.
-const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; object-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'"
+const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src " +
+	"'self'; worker-src 'self'; object-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'"
 
 // slowest is how long an answer may take to be fetched, slowBody how long a request's body
 // may take to arrive, whether anybody reads it or not. Streams have deadlines of their own,
@@ -64,7 +65,8 @@ func guard(known func(r *http.Request, host string) bool, next http.Handler) htt
 		}
 		if foreign(r) {
 			refuse(w, problem(http.StatusForbidden, "Another site's page may not use this; open Gnomon itself.",
-				FieldProblem{Field: "Origin", Value: clip(r.Header.Get("Origin")), Message: "is not this program's address", Remedy: "Use the address that Gnomon printed."}))
+				FieldProblem{Field: "Origin", Value: clip(r.Header.Get("Origin")), Message: "is not this program's address",
+					Remedy: "Use the address that Gnomon printed."}))
 			return
 		}
 		if !strings.HasSuffix(r.URL.Path, "/events") {

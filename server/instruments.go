@@ -66,45 +66,51 @@ type Pressed struct {
 }
 
 func (s *server) instruments(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/instruments", "list-instruments", "What can be measured with"), func(ctx context.Context, _ *struct{}) (*Body[InstrumentList], error) {
-		return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/instruments/{id}/press", "press-instrument", "Take a reading with a practice instrument"), func(ctx context.Context, in *struct {
-		ID   string `path:"id" maxLength:"64"`
-		Body Pressed
-	}) (*Body[struct{}], error) {
-		p, err := s.practice(in.ID)
-		if err != nil {
-			return nil, err
-		}
-		if onlyJob(ctx) != "" && !slices.Contains(s.roomsFor(ctx, p), in.Body.Room) {
-			return nil, noTarget(&instrument.NoTarget{Text: "there is no room " + clip(in.Body.Room) + " in this job that the practice instruments know", Remedy: "measure by hand here"})
-		}
-		to := -1
-		if in.Body.To != nil {
-			to = *in.Body.To
-		}
-		if err := p.Press(instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}, s.clientOf(ctx, in.Body.Client)); err != nil {
-			return nil, noTarget(err)
-		}
-		return &Body[struct{}]{}, nil
-	})
-	huma.Register(api, op(http.MethodPut, "/api/instruments/{id}", "set-instrument", "Make a practice instrument as good or bad as wanted"), func(ctx context.Context, in *struct {
-		ID   string `path:"id" maxLength:"64"`
-		Body PracticeView
-	}) (*Body[InstrumentList], error) {
-		p, err := s.practice(in.ID)
-		if err != nil {
-			return nil, err
-		}
-		b := in.Body
-		if err := p.Set(instrument.Settings{Noise: b.Noise, Bias: b.Bias, Delay: time.Duration(b.DelayMS) * time.Millisecond, Dropouts: b.Dropouts, Battery: b.Battery,
-			Unit: measure.Unit(b.Unit), Scale: job.Scale(b.Scale)}); err != nil {
-			return nil, noTarget(err)
-		}
-		return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
-	})
-	sse.Register(api, huma.Operation{OperationID: "instrument-events", Method: http.MethodGet, Path: "/api/instruments/events", Summary: "Readings as they are taken"},
+	huma.Register(api, op(http.MethodGet, "/api/instruments", "list-instruments", "What can be measured with"),
+		func(ctx context.Context, _ *struct{}) (*Body[InstrumentList], error) {
+			return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
+		})
+	huma.Register(api, op(http.MethodPost, "/api/instruments/{id}/press", "press-instrument", "Take a reading with a practice instrument"),
+		func(ctx context.Context, in *struct {
+			ID   string `path:"id" maxLength:"64"`
+			Body Pressed
+		}) (*Body[struct{}], error) {
+			p, err := s.practice(in.ID)
+			if err != nil {
+				return nil, err
+			}
+			if onlyJob(ctx) != "" && !slices.Contains(s.roomsFor(ctx, p), in.Body.Room) {
+				return nil, noTarget(&instrument.NoTarget{Text: "there is no room " + clip(in.Body.Room) + " in this job that the practice instruments know",
+					Remedy: "measure by hand here"})
+			}
+			to := -1
+			if in.Body.To != nil {
+				to = *in.Body.To
+			}
+			if err := p.Press(instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}, s.clientOf(ctx, in.Body.Client)); err != nil {
+				return nil, noTarget(err)
+			}
+			return &Body[struct{}]{}, nil
+		})
+	huma.Register(api, op(http.MethodPut, "/api/instruments/{id}", "set-instrument", "Make a practice instrument as good or bad as wanted"),
+		func(ctx context.Context, in *struct {
+			ID   string `path:"id" maxLength:"64"`
+			Body PracticeView
+		}) (*Body[InstrumentList], error) {
+			p, err := s.practice(in.ID)
+			if err != nil {
+				return nil, err
+			}
+			b := in.Body
+			if err := p.Set(instrument.Settings{Noise: b.Noise, Bias: b.Bias, Delay: time.Duration(b.DelayMS) * time.Millisecond, Dropouts: b.Dropouts,
+				Battery: b.Battery,
+				Unit:    measure.Unit(b.Unit), Scale: job.Scale(b.Scale)}); err != nil {
+				return nil, noTarget(err)
+			}
+			return &Body[InstrumentList]{s.instrumentList(ctx)}, nil
+		})
+	sse.Register(api, huma.Operation{OperationID: "instrument-events", Method: http.MethodGet, Path: "/api/instruments/events",
+		Summary: "Readings as they are taken"},
 		map[string]any{"reading": ReadingEvent{}, "ready": InstrumentList{}},
 		func(ctx context.Context, _ *struct{}, send sse.Sender) {
 			all := make(chan instrument.Reading, 16)
@@ -157,10 +163,12 @@ func (s *server) instrumentList(ctx context.Context) InstrumentList {
 	out := InstrumentList{Instruments: []InstrumentView{}, Rooms: []string{}}
 	for _, src := range s.sources {
 		i := src.Info()
-		v := InstrumentView{ID: i.ID, Name: i.Name, Kind: string(i.Kind), Battery: i.Battery, Low: i.Battery < instrument.Low, Unit: string(i.Unit), Scale: string(i.Scale)}
+		v := InstrumentView{ID: i.ID, Name: i.Name, Kind: string(i.Kind), Battery: i.Battery, Low: i.Battery < instrument.Low, Unit: string(i.Unit),
+			Scale: string(i.Scale)}
 		if p, ok := src.(*instrument.Practice); ok {
 			t := p.Settings()
-			v.Practice = &PracticeView{Noise: t.Noise, Bias: t.Bias, DelayMS: int(t.Delay / time.Millisecond), Dropouts: t.Dropouts, Battery: t.Battery, Unit: string(t.Unit), Scale: string(t.Scale)}
+			v.Practice = &PracticeView{Noise: t.Noise, Bias: t.Bias, DelayMS: int(t.Delay / time.Millisecond), Dropouts: t.Dropouts, Battery: t.Battery,
+				Unit: string(t.Unit), Scale: string(t.Scale)}
 			out.Rooms = s.roomsFor(ctx, p)
 		}
 		out.Instruments = append(out.Instruments, v)
@@ -210,7 +218,8 @@ func (s *server) practice(id string) (*instrument.Practice, error) {
 			return p, nil
 		}
 	}
-	return nil, problem(http.StatusNotFound, "There is no such practice instrument here.", FieldProblem{Field: "id", Value: clip(id), Message: "not known", Remedy: "Start the program as gnomon demo --instruments."})
+	return nil, problem(http.StatusNotFound, "There is no such practice instrument here.",
+		FieldProblem{Field: "id", Value: clip(id), Message: "not known", Remedy: "Start the program as gnomon demo --instruments."})
 }
 
 func noTarget(err error) error {

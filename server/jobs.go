@@ -73,15 +73,18 @@ func (s *server) jobs(api huma.API) {
 		}
 		return &Body[JobList]{out}, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs", "create-job", "Begin a job, with a base moulding and a saw to change"), func(_ context.Context, in *struct{ Body NewJob }) (*Body[JobMade], error) {
-		id, err := s.store.Create(job.Starter(in.Body.Name, measure.Unit(in.Body.Unit)))
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return &Body[JobMade]{JobMade{id}}, nil
-	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs", "create-job", "Begin a job, with a base moulding and a saw to change"),
+		func(_ context.Context, in *struct{ Body NewJob }) (*Body[JobMade], error) {
+			id, err := s.store.Create(job.Starter(in.Body.Name, measure.Unit(in.Body.Unit)))
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return &Body[JobMade]{JobMade{id}}, nil
+		})
 	get := op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan")
-	get.Responses = map[string]*huma.Response{"200": {Description: "OK", Content: map[string]*huma.MediaType{"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
+	get.Responses = map[string]*huma.Response{
+		"200": {Description: "OK", Content: map[string]*huma.MediaType{
+			"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
 	huma.Register(api, get, func(ctx context.Context, in *struct {
 		JobPath
 		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`

@@ -89,7 +89,8 @@ func (h *hub) tell(job string, e any) {
 const beat = 15 * time.Second
 
 func (s *server) live(api huma.API) {
-	sse.Register(api, huma.Operation{OperationID: "job-events", Method: http.MethodGet, Path: "/api/jobs/{job}/events", Summary: "Changes of a job as they happen, and who is on it"},
+	sse.Register(api, huma.Operation{OperationID: "job-events", Method: http.MethodGet, Path: "/api/jobs/{job}/events",
+		Summary: "Changes of a job as they happen, and who is on it"},
 		map[string]any{"hello": Hello{}, "changed": Changed{}, "people": People{}},
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -124,21 +125,22 @@ func (s *server) live(api huma.API) {
 				}
 			}
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/here", "be-here", "Say where one is, and which piece is being cut"), func(ctx context.Context, in *struct {
-		JobPath
-		Body Presence
-	}) (*Body[Presences], error) {
-		if _, err := s.store.Revision(in.Job); err != nil {
-			return nil, asProblem(err)
-		}
-		b := in.Body
-		me := Person{ID: s.clientOf(ctx, b.Client), Where: b.Where, Room: b.Room, Piece: b.Piece}
-		if d := deviceOf(ctx); d != nil {
-			me.Name, me.device = d.Name, d.ID
-			if share.Rights(d.Rights) == share.Measure { // it cuts nothing, and holds no piece
-				me.Piece, b.Take = "", false
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/here", "be-here", "Say where one is, and which piece is being cut"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Presence
+		}) (*Body[Presences], error) {
+			if _, err := s.store.Revision(in.Job); err != nil {
+				return nil, asProblem(err)
 			}
-		}
-		return &Body[Presences]{Presences{You: me.ID, People: s.people.here(in.Job, me, b.Take)}}, nil
-	})
+			b := in.Body
+			me := Person{ID: s.clientOf(ctx, b.Client), Where: b.Where, Room: b.Room, Piece: b.Piece}
+			if d := deviceOf(ctx); d != nil {
+				me.Name, me.device = d.Name, d.ID
+				if share.Rights(d.Rights) == share.Measure { // it cuts nothing, and holds no piece
+					me.Piece, b.Take = "", false
+				}
+			}
+			return &Body[Presences]{Presences{You: me.ID, People: s.people.here(in.Job, me, b.Take)}}, nil
+		})
 }

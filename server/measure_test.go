@@ -86,7 +86,8 @@ func TestInstrumentEvents(t *testing.T) {
 	assert.Contains(t, body, "Waiting Hall", "the rooms it knows are named")
 	code, _ = post("/api/instruments/kite/press", `{"client":"me","room":"Galley","index":0}`)
 	assert.Equal(t, 404, code)
-	req, _ := http.NewRequest("PUT", srv.URL+"/api/instruments/laser", strings.NewReader(`{"noise":0.1,"bias":0,"delayMs":5,"dropouts":0,"battery":9,"unit":"mm"}`))
+	req, _ := http.NewRequest("PUT", srv.URL+"/api/instruments/laser",
+		strings.NewReader(`{"noise":0.1,"bias":0,"delayMs":5,"dropouts":0,"battery":9,"unit":"mm"}`))
 	req.Header.Set("Content-Type", "application/json")
 	r, err := http.DefaultClient.Do(req)
 	require.NoError(t, err)
@@ -156,7 +157,8 @@ func TestSurveyOverHTTP(t *testing.T) {
 func TestTwoReadingsOfOneWall(t *testing.T) {
 	c, id := start(t)
 	add := func(client, lid, text string) {
-		c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"`+client+`","ops":[{"do":"add","kind":"length","in":"ps1","id":"`+lid+`","value":{"id":"","length":"`+text+`"}}]}`)
+		c.view("POST", "/api/jobs/"+id+"/changes",
+			`{"client":"`+client+`","ops":[{"do":"add","kind":"length","in":"ps1","id":"`+lid+`","value":{"id":"","length":"`+text+`"}}]}`)
 	}
 	add("a", "la", "12' 1/4")
 	add("b", "lb", "12' 1/8")

@@ -104,7 +104,9 @@ type ShareView struct {
 }
 
 // ListenerSees is the caution: what goes over the network when it is not private.
-const ListenerSees = "Anyone who listens on this network can read all that passes: rooms, prices, names, and what a device is known by, with which they could act in its name until it is turned away. Start with --share --tls on any network that is not yours alone. Phones also keep pages for work out of reach only over a private line."
+const ListenerSees = "Anyone who listens on this network can read all that passes: rooms, prices, names, and what a device is known by, with which they " +
+	"could act in its name until it is turned away. Start with --share --tls on any network that is not yours alone. Phones also keep pages for work out of " +
+	"reach only over a private line."
 
 func (s *server) pairing(api huma.API) {
 	huma.Register(api, op(http.MethodGet, "/api/me", "get-me", "Who asks, and what it may do"), func(ctx context.Context, _ *struct{}) (*Body[Me], error) {
@@ -114,33 +116,39 @@ func (s *server) pairing(api huma.API) {
 		return &Body[Joining]{Joining{s.codes.Digits(time.Now())}}, nil
 	})
 	huma.Register(api, op(http.MethodPost, pairPath, "pair", "Join with a code from the desk"), s.pair)
-	huma.Register(api, op(http.MethodPost, "/api/leave", "leave", "Be forgotten: this device must join anew"), func(ctx context.Context, _ *struct{}) (*struct{}, error) {
-		d := deviceOf(ctx)
-		if d == nil {
-			return nil, problem(http.StatusConflict, "The desk cannot leave.", FieldProblem{Field: "device", Message: "is the desk", Remedy: "Turn devices away one by one."})
-		}
-		return nil, asProblem(s.turnAway(d.ID))
-	})
-	huma.Register(api, op(http.MethodGet, "/api/share", "get-share", "How the program is shared, and with whom"), func(context.Context, *struct{}) (*Body[ShareView], error) {
-		return s.shareView()
-	})
-	huma.Register(api, op(http.MethodPost, "/api/share/codes", "make-code", "Make a code that lets one device in"), func(_ context.Context, in *struct{ Body CodeAsk }) (*Body[ShareView], error) {
-		if !s.sharing.On {
-			return nil, problem(http.StatusConflict, "Gnomon is not shared: no device could reach it.", FieldProblem{Field: "share", Message: "is off", Remedy: "Start it as gnomon serve --share."})
-		}
-		name := strings.TrimSpace(in.Body.Name)
-		if name == "" {
-			return nil, problem(http.StatusUnprocessableEntity, "Give the device a name.", FieldProblem{Field: "name", Message: "is empty", Remedy: "Call it what you call it: Nell’s phone."})
-		}
-		if in.Body.Job != "" {
-			if _, err := s.store.Revision(in.Body.Job); err != nil {
-				return nil, asProblem(err)
+	huma.Register(api, op(http.MethodPost, "/api/leave", "leave", "Be forgotten: this device must join anew"),
+		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+			d := deviceOf(ctx)
+			if d == nil {
+				return nil, problem(http.StatusConflict, "The desk cannot leave.",
+					FieldProblem{Field: "device", Message: "is the desk", Remedy: "Turn devices away one by one."})
 			}
-		}
-		now := time.Now()
-		s.codes.Make(share.Grant{Name: name, Rights: share.Rights(in.Body.Rights), Job: in.Body.Job, Until: now.AddDate(0, 0, in.Body.Days)}, now)
-		return s.shareView()
-	})
+			return nil, asProblem(s.turnAway(d.ID))
+		})
+	huma.Register(api, op(http.MethodGet, "/api/share", "get-share", "How the program is shared, and with whom"),
+		func(context.Context, *struct{}) (*Body[ShareView], error) {
+			return s.shareView()
+		})
+	huma.Register(api, op(http.MethodPost, "/api/share/codes", "make-code", "Make a code that lets one device in"),
+		func(_ context.Context, in *struct{ Body CodeAsk }) (*Body[ShareView], error) {
+			if !s.sharing.On {
+				return nil, problem(http.StatusConflict, "Gnomon is not shared: no device could reach it.",
+					FieldProblem{Field: "share", Message: "is off", Remedy: "Start it as gnomon serve --share."})
+			}
+			name := strings.TrimSpace(in.Body.Name)
+			if name == "" {
+				return nil, problem(http.StatusUnprocessableEntity, "Give the device a name.",
+					FieldProblem{Field: "name", Message: "is empty", Remedy: "Call it what you call it: Nell’s phone."})
+			}
+			if in.Body.Job != "" {
+				if _, err := s.store.Revision(in.Body.Job); err != nil {
+					return nil, asProblem(err)
+				}
+			}
+			now := time.Now()
+			s.codes.Make(share.Grant{Name: name, Rights: share.Rights(in.Body.Rights), Job: in.Body.Job, Until: now.AddDate(0, 0, in.Body.Days)}, now)
+			return s.shareView()
+		})
 	huma.Register(api, op(http.MethodDelete, "/api/share/codes/{id}", "cancel-code", "Close a code that nobody has used"), func(_ context.Context, in *struct {
 		ID string `path:"id" maxLength:"64"`
 	}) (*Body[ShareView], error) {
@@ -151,7 +159,8 @@ func (s *server) pairing(api huma.API) {
 		ID string `path:"id" maxLength:"64"`
 	}) (*Body[ShareView], error) {
 		if err := s.turnAway(in.ID); errors.Is(err, store.ErrNoDevice) {
-			return nil, problem(http.StatusNotFound, "There is no such device; it may be gone already.", FieldProblem{Field: "id", Value: clip(in.ID), Message: "not known", Remedy: "Reload and look again."})
+			return nil, problem(http.StatusNotFound, "There is no such device; it may be gone already.",
+				FieldProblem{Field: "id", Value: clip(in.ID), Message: "not known", Remedy: "Reload and look again."})
 		} else if err != nil {
 			var late *notWritten // it is turned away all the same; the list says so
 			if !errors.As(err, &late) {
@@ -219,7 +228,8 @@ func (s *server) pair(_ context.Context, in *struct {
 		}
 	}
 	slog.Info("a device joined", "device", d.ID, "name", d.Name, "rights", d.Rights, "from", in.address)
-	return &Joined{Cookie: http.Cookie{Name: cookieOf(in.private), Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode, Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
+	return &Joined{Cookie: http.Cookie{Name: cookieOf(in.private), Value: secret, Path: "/", HttpOnly: true, Secure: in.private, SameSite: http.SameSiteStrictMode,
+		Expires: g.Until, MaxAge: int(time.Until(g.Until).Seconds())}, Body: s.me(&d)}, nil
 }
 
 func (s *server) me(d *store.Device) Me {
@@ -257,7 +267,8 @@ func (s *server) shareView() (*Body[ShareView], error) {
 	now := time.Now()
 	v.Guessing = s.codes.Guessing(now)
 	for _, c := range s.codes.Open(now) {
-		v.Codes = append(v.Codes, CodeView{c.ID, inFours(c.Digits), c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, when(c.Until), int(c.Until.Sub(now).Seconds())})
+		v.Codes = append(v.Codes, CodeView{c.ID, inFours(c.Digits), c.Grant.Name, string(c.Grant.Rights), c.Grant.Job, when(c.Until),
+			int(c.Until.Sub(now).Seconds())})
 	}
 	ds, err := s.store.Devices()
 	if err != nil {

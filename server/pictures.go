@@ -56,7 +56,8 @@ type NewsView struct {
 }
 
 func (s *server) pictures(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pictures", "get-pictures", "The saw set for cuts, drawn. A picture of one name never changes: keep it."), func(_ context.Context, in *PicturesAsk) (*Body[Pictures], error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/pictures", "get-pictures",
+		"The saw set for cuts, drawn. A picture of one name never changes: keep it."), func(_ context.Context, in *PicturesAsk) (*Body[Pictures], error) {
 		p, err := s.current(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
@@ -76,24 +77,25 @@ func (s *server) pictures(api huma.API) {
 		}
 		return &Body[Pictures]{out}, nil
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/news", "tell-news", "What became of pieces while a device was out of reach"), func(ctx context.Context, in *struct {
-		JobPath
-		Body NewsAsk
-	}) (*Body[News], error) {
-		p, err := s.current(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		var shown []compare.Shown
-		for _, k := range in.Body.Shown {
-			shown = append(shown, compare.Shown{Mark: k.Mark, Done: k.Done})
-		}
-		out := News{News: []NewsView{}}
-		for _, n := range compare.Meanwhile(p.plan.Pieces, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
-			out.News = append(out.News, NewsView(n))
-		}
-		return &Body[News]{out}, nil
-	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/news", "tell-news", "What became of pieces while a device was out of reach"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body NewsAsk
+		}) (*Body[News], error) {
+			p, err := s.current(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			var shown []compare.Shown
+			for _, k := range in.Body.Shown {
+				shown = append(shown, compare.Shown{Mark: k.Mark, Done: k.Done})
+			}
+			out := News{News: []NewsView{}}
+			for _, n := range compare.Meanwhile(p.plan.Pieces, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
+				out.News = append(out.News, NewsView(n))
+			}
+			return &Body[News]{out}, nil
+		})
 }
 
 // bench is what the cuts of a plan are drawn from: its pieces by name, and the sections of

@@ -101,11 +101,13 @@ func asProblem(err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &over):
-		return problem(http.StatusConflict, upperFirst(over.Error())+".", FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
+		return problem(http.StatusConflict, upperFirst(over.Error())+".",
+			FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
 	case errors.As(err, &said): // in its words already
 		return said
 	case errors.As(err, &full):
-		return problem(http.StatusInsufficientStorage, "The disk of the machine that Gnomon runs on is full. This was not kept; all that was kept before is whole, and can be read, printed and exported.",
+		return problem(http.StatusInsufficientStorage,
+			"The disk of the machine that Gnomon runs on is full. This was not kept; all that was kept before is whole, and can be read, printed and exported.",
 			FieldProblem{Field: "disk", Message: "is full", Remedy: "Make room on that disk and do it again; nothing needs to be started anew."})
 	case errors.Is(err, store.ErrReading):
 		return problem(http.StatusForbidden, "This database can only be read: its file cannot be written. What is in it can be printed and exported.",
@@ -113,32 +115,41 @@ func asProblem(err error) error {
 	case errors.Is(err, context.Canceled):
 		return problem(http.StatusServiceUnavailable, "Whoever asked for this has gone.", FieldProblem{Field: "request", Message: "was ended", Remedy: "Ask again."})
 	case errors.As(err, &since):
-		return problem(http.StatusConflict, upperFirst(since.Error())+".", FieldProblem{Field: "was", Message: since.Error(), Remedy: "Look at what was put there first."})
+		return problem(http.StatusConflict, upperFirst(since.Error())+".",
+			FieldProblem{Field: "was", Message: since.Error(), Remedy: "Look at what was put there first."})
 	case errors.As(err, &conflict):
-		p := problem(http.StatusConflict, err.Error(), FieldProblem{Field: conflict.Field, Value: conflict.Yours, Message: err.Error(), Remedy: "Look at both values and enter the right one."})
+		p := problem(http.StatusConflict, err.Error(), FieldProblem{Field: conflict.Field, Value: conflict.Yours, Message: err.Error(),
+			Remedy: "Look at both values and enter the right one."})
 		p.Conflict = &Conflict{conflict.Thing, conflict.Field, conflict.Yours, conflict.Theirs}
 		return p
 	case errors.As(err, &missing):
-		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "id", Value: missing.Thing, Message: "is not in this job, or no longer", Remedy: "Reload and choose again."})
+		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "id", Value: missing.Thing, Message: "is not in this job, or no longer",
+			Remedy: "Reload and choose again."})
 	case errors.As(err, &invalid):
-		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: invalid.Field, Value: invalid.Value, Message: invalid.Reason, Remedy: invalid.Remedy})
+		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: invalid.Field, Value: invalid.Value, Message: invalid.Reason,
+			Remedy: invalid.Remedy})
 	case errors.As(err, &parse):
 		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: parse.What, Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
 	case errors.As(err, &taken):
-		return problem(http.StatusConflict, upperFirst(err.Error())+".", FieldProblem{Field: "offcut", Value: taken.Name, Message: err.Error(), Remedy: "Fit that job's sticks again first."})
+		return problem(http.StatusConflict, upperFirst(err.Error())+".",
+			FieldProblem{Field: "offcut", Value: taken.Name, Message: err.Error(), Remedy: "Fit that job's sticks again first."})
 	case errors.Is(err, store.ErrNoOffcut):
-		return problem(http.StatusNotFound, "That offcut is not on the rack any more.", FieldProblem{Field: "offcut", Message: "no such offcut", Remedy: "Reload and choose again."})
+		return problem(http.StatusNotFound, "That offcut is not on the rack any more.",
+			FieldProblem{Field: "offcut", Message: "no such offcut", Remedy: "Reload and choose again."})
 	case errors.Is(err, store.ErrNoRuleSet):
 		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "name", Message: "not kept", Remedy: "Choose one of the sets listed."})
 	case errors.Is(err, store.ErrNoJob):
-		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.", FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})
+		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.",
+			FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})
 	case errors.Is(err, store.ErrNothing):
-		return problem(http.StatusConflict, "There is nothing of yours to undo or redo; go on.", FieldProblem{Field: "client", Message: "nothing to undo or redo", Remedy: "Make a change first."})
+		return problem(http.StatusConflict, "There is nothing of yours to undo or redo; go on.",
+			FieldProblem{Field: "client", Message: "nothing to undo or redo", Remedy: "Make a change first."})
 	}
 	// What a database or a system says is for the desk's log: it names files and holds values.
 	name := store.NewID("")[:6]
 	slog.Error("a request failed", "name", name, "why", err)
-	return problem(http.StatusInternalServerError, "Something went wrong here, and nothing was changed.", FieldProblem{Field: "server", Value: name, Message: "the desk's log says why, under " + name, Remedy: "Try again; if it stays, look in the log."})
+	return problem(http.StatusInternalServerError, "Something went wrong here, and nothing was changed.",
+		FieldProblem{Field: "server", Value: name, Message: "the desk's log says why, under " + name, Remedy: "Try again; if it stays, look in the log."})
 }
 
 // refuse answers outside huma, from middleware.

@@ -112,13 +112,14 @@ type ShoppingRow struct {
 }
 
 func (s *server) quote(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/quote", "get-quote", "How much to buy and what to charge"), func(_ context.Context, in *JobPath) (*Body[SheetView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return &Body[SheetView]{sheetView(&j, quote.Work(&j))}, nil
-	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/quote", "get-quote", "How much to buy and what to charge"),
+		func(_ context.Context, in *JobPath) (*Body[SheetView], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return &Body[SheetView]{sheetView(&j, quote.Work(&j))}, nil
+		})
 	sheet := func(write func(*bytes.Buffer, job.Job, quote.Sheet) error) func(*bytes.Buffer, string) error {
 		return func(b *bytes.Buffer, id string) error {
 			j, _, err := s.store.Job(id)
@@ -128,21 +129,26 @@ func (s *server) quote(api huma.API) {
 			return write(b, j, quote.Work(&j))
 		}
 	}
-	s.file(api, "/api/jobs/{job}/quote.pdf", "quote-pdf", "The quote as a customer reads it", "application/pdf", "quote.pdf", sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteQuotePDF(b, j, q) }))
-	s.file(api, "/api/jobs/{job}/shopping.pdf", "shopping-pdf", "The shopping list to print", "application/pdf", "shopping-list.pdf", sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteShoppingPDF(b, j, q) }))
-	s.file(api, "/api/jobs/{job}/shopping.csv", "shopping-csv", "The shopping list as CSV", "text/csv; charset=utf-8", "shopping-list.csv", sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteShoppingCSV(b, j, q) }))
+	s.file(api, "/api/jobs/{job}/quote.pdf", "quote-pdf", "The quote as a customer reads it", "application/pdf", "quote.pdf",
+		sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteQuotePDF(b, j, q) }))
+	s.file(api, "/api/jobs/{job}/shopping.pdf", "shopping-pdf", "The shopping list to print", "application/pdf", "shopping-list.pdf",
+		sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteShoppingPDF(b, j, q) }))
+	s.file(api, "/api/jobs/{job}/shopping.csv", "shopping-csv", "The shopping list as CSV", "text/csv; charset=utf-8", "shopping-list.csv",
+		sheet(func(b *bytes.Buffer, j job.Job, q quote.Sheet) error { return files.WriteShoppingCSV(b, j, q) }))
 }
 
 func sheetView(j *job.Job, s quote.Sheet) SheetView {
 	cur, u := j.Prices.Currency, j.Unit
-	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(), Total: moneyView(s.Total, cur),
+	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(),
+		Total:  moneyView(s.Total, cur),
 		Joints: s.Look.Joints.All(), Length: quote.Units(s.Look.Length, j.Prices.Per)}
 	if s.Look.Backing > 0 {
 		l := lengthView(s.Look.Backing, u)
 		v.Backing = &l
 	}
 	for _, c := range s.Choices {
-		cv := ChoiceView{Moulding: c.Moulding.ID, Name: c.Moulding.Title(), Kind: c.Moulding.Kind, Pieces: len(c.Pieces), Rough: c.Rough, Sets: c.Sets, Length: lengthView(c.Length, u), Scarfs: c.Joints.Scarf,
+		cv := ChoiceView{Moulding: c.Moulding.ID, Name: c.Moulding.Title(), Kind: c.Moulding.Kind, Pieces: len(c.Pieces), Rough: c.Rough, Sets: c.Sets,
+			Length: lengthView(c.Length, u), Scarfs: c.Joints.Scarf,
 			Share: buyView(j, c.Share), Fit: buyView(j, c.Fit), Advised: c.Advised, Why: c.Why, Chosen: c.Chosen, Buy: c.Moulding.Buy, Missing: c.Missing}
 		cv.Sticks, cv.Money = c.Difference(cur)
 		v.Choices = append(v.Choices, cv)

@@ -36,9 +36,10 @@ type NewOffcut struct {
 }
 
 func (s *server) rack(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rack", "get-rack", "The shop's offcuts, in the job's unit"), func(ctx context.Context, in *JobPath) (*Body[RackView], error) {
-		return s.rackView(ctx, in.Job)
-	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rack", "get-rack", "The shop's offcuts, in the job's unit"),
+		func(ctx context.Context, in *JobPath) (*Body[RackView], error) {
+			return s.rackView(ctx, in.Job)
+		})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rack", "add-offcut", "Put an offcut on the rack"), func(ctx context.Context, in *struct {
 		JobPath
 		Body NewOffcut
@@ -104,7 +105,8 @@ func (s *server) rackView(ctx context.Context, id string) (*Body[RackView], erro
 				o.Note = ""
 			}
 		}
-		v.Offcuts = append(v.Offcuts, OffcutView{ID: o.ID, Name: o.Name, Kind: o.Kind, Section: section(o.Height, o.Thickness, j.Unit), Length: lengthView(o.Length, j.Unit), Note: o.Note, TakenBy: by})
+		v.Offcuts = append(v.Offcuts, OffcutView{ID: o.ID, Name: o.Name, Kind: o.Kind, Section: section(o.Height, o.Thickness, j.Unit),
+			Length: lengthView(o.Length, j.Unit), Note: o.Note, TakenBy: by})
 	}
 	return &Body[RackView]{v}, nil
 }

@@ -34,8 +34,9 @@ var whoMay = map[string]may{
 	"pair": everyone, "how-to-join": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
 	"list-jobs": everyone, "get-job": everyone, "job-events": everyone, "get-pictures": everyone, "tell-news": everyone,
 	"get-quote": everyone, "get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
-	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone, "export-section": everyone,
-	"quote-pdf": everyone, "shopping-pdf": everyone, "shopping-csv": everyone, "survey-csv": everyone, "room-svg": everyone, "room-dxf": everyone,
+	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
+	"export-section": everyone,
+	"quote-pdf":      everyone, "shopping-pdf": everyone, "shopping-csv": everyone, "survey-csv": everyone, "room-svg": everyone, "room-dxf": everyone,
 	"get-fit": everyone, "list-instruments": everyone, "instrument-events": everyone,
 	"change-job": everyone, "undo": everyone, "redo": everyone,
 
@@ -98,7 +99,9 @@ func allowed(ctx context.Context, ops []edit.Op) error {
 			if thing == "" {
 				thing = o.Do
 			}
-			return problem(http.StatusForbidden, "This device was let in to "+rightsText(string(rights))+"; it may not change that.", FieldProblem{Field: "ops", Value: clip(thing), Message: "may not be changed from here", Remedy: "Change it at the desk, or let the device in with full rights."})
+			return problem(http.StatusForbidden, "This device was let in to "+rightsText(string(rights))+"; it may not change that.",
+				FieldProblem{Field: "ops", Value: clip(thing), Message: "may not be changed from here",
+					Remedy: "Change it at the desk, or let the device in with full rights."})
 		}
 	}
 	return nil

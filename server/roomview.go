@@ -199,9 +199,11 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 	u := j.Unit
 	m := survey.Reduce(j, r)
 	check, sees := p.Survey(r.ID, job.Floor), seenIn(&p, r.ID, u)
-	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Storey: r.Storey, Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
-		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(r, u), LeftEnd: r.LeftEnd, RightEnd: r.RightEnd, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
-		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
+	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Storey: r.Storey, Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{},
+		Diagonals: []DiagonalView{},
+		Openings:  []OpeningView{}, Spots: []SpotView{}, Runs: runViews(r, u), LeftEnd: r.LeftEnd, RightEnd: r.RightEnd,
+		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
+		Band:  picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
 	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
 	v.Entry, v.Wet, v.Overrides = r.Entry, r.Wet, some(r.Overrides)
 	for _, k := range p.Sights {
@@ -226,18 +228,21 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 	for _, d := range r.Diagonals {
 		from, _ := r.Point(d.From)
 		to, _ := r.Point(d.To)
-		v.Diagonals = append(v.Diagonals, DiagonalView{ID: d.ID, From: d.From, To: d.To, Text: r.PointName(from) + " to " + r.PointName(to), As: entryView(d.As, u), Level: string(d.Level),
+		v.Diagonals = append(v.Diagonals, DiagonalView{ID: d.ID, From: d.From, To: d.To, Text: r.PointName(from) + " to " + r.PointName(to), As: entryView(d.As, u),
+			Level:  string(d.Level),
 			Burned: burnedText(d.Burned, u), Kept: d.Kept, Sees: sees[survey.OfDiagonal][d.ID]})
 	}
 	for _, o := range r.Openings {
-		v.Openings = append(v.Openings, OpeningView{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Edge: string(o.Edge()), From: entryView(o.From, u), Width: entryView(o.Width, u),
+		v.Openings = append(v.Openings, OpeningView{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Edge: string(o.Edge()), From: entryView(o.From, u),
+			Width: entryView(o.Width, u),
 			Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&o.OpeningFacts, f) }), Lean: leanText(o.Lean)})
 	}
 	for _, s := range r.Spots {
-		v.Spots = append(v.Spots, SpotView{ID: s.ID, Wall: s.Wall, Kind: s.Kind, At: entryView(s.At, u), Stud: s.Stud, Facts: factsView(u, func(f func(string, *job.Entry)) {
-			f("width", s.Width)
-			f("height", s.Height)
-		})})
+		v.Spots = append(v.Spots, SpotView{ID: s.ID, Wall: s.Wall, Kind: s.Kind, At: entryView(s.At, u), Stud: s.Stud,
+			Facts: factsView(u, func(f func(string, *job.Entry)) {
+				f("width", s.Width)
+				f("height", s.Height)
+			})})
 	}
 	return v
 }
@@ -251,7 +256,8 @@ func burnedText(e *job.Entry, u measure.Unit) string {
 
 func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[string]string) WallView {
 	w := r.Walls[i]
-	v := WallView{ID: w.ID, Label: job.WallNumber(i), Lengths: []TakenView{}, Rough: roughView(w.Rough, u), Joists: w.Joists, Lean: leanText(w.Lean), Studs: []LengthView{},
+	v := WallView{ID: w.ID, Label: job.WallNumber(i), Lengths: []TakenView{}, Rough: roughView(w.Rough, u), Joists: w.Joists, Lean: leanText(w.Lean),
+		Studs: []LengthView{},
 		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&w.WallFacts, f) })}
 	if l, ok := m.Wall(i, job.Floor); ok {
 		e := lengthView(l.Length, u)
@@ -261,8 +267,9 @@ func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[st
 		}
 	}
 	for _, t := range w.Lengths {
-		v.Lengths = append(v.Lengths, TakenView{ID: t.ID, As: entryView(t.As, u), Level: string(t.Level), Burned: burnedText(t.Burned, u), Left: string(t.Left), Right: string(t.Right),
-			From: t.From, To: t.To, Part: t.Part(), Kept: t.Kept, Sees: sees[t.ID], Faces: factsView(u, func(f func(string, *job.Entry)) {
+		v.Lengths = append(v.Lengths, TakenView{ID: t.ID, As: entryView(t.As, u), Level: string(t.Level), Burned: burnedText(t.Burned, u), Left: string(t.Left),
+			Right: string(t.Right),
+			From:  t.From, To: t.To, Part: t.Part(), Kept: t.Kept, Sees: sees[t.ID], Faces: factsView(u, func(f func(string, *job.Entry)) {
 				f("left", t.Faces.Left)
 				f("right", t.Faces.Right)
 			})})
@@ -282,7 +289,8 @@ func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[st
 func cornerView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[string]string) CornerView {
 	c := r.Corners[i]
 	v := CornerView{ID: c.ID, Letter: job.CornerLetter(i), Kind: string(c.Kind), Joined: r.Joined(i), Readings: []ReadingView{}, Sees: sees[c.ID],
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&c.CornerFacts, f) }), Lean: leanText(c.Lean), LeanFace: cmp.Or(c.LeanFace, job.HandLeft), Drop: c.Drop}
+		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&c.CornerFacts, f) }), Lean: leanText(c.Lean), LeanFace: cmp.Or(c.LeanFace, job.HandLeft),
+		Drop: c.Drop}
 	for _, rd := range c.Readings {
 		v.Readings = append(v.Readings, ReadingView{ID: rd.ID, Typed: rd.Angle.Text(6), Scale: string(rd.Scale), Level: string(rd.Level), Kept: rd.Kept})
 	}

@@ -29,7 +29,8 @@ type RulesView struct {
 }
 
 func rulesView(r job.Rules, u measure.Unit) RulesView {
-	v := RulesView{Set: r.Set, Answers: map[string]string{}, Scarf: float64(r.Scarf), Layout: entryView(r.Layout, u), Bench: entryView(r.Bench, u), Hair: entryView(r.Hair, u),
+	v := RulesView{Set: r.Set, Answers: map[string]string{}, Scarf: float64(r.Scarf), Layout: entryView(r.Layout, u), Bench: entryView(r.Bench, u),
+		Hair:   entryView(r.Hair, u),
 		Spring: entryView(r.Spring, u), Drying: r.Drying, Weights: *r.Weights}
 	for _, q := range job.Questions {
 		v.Answers[q.Code] = r.Answer(q.Code)
@@ -119,55 +120,61 @@ type TrialView struct {
 }
 
 func (s *server) rules(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rulebook", "get-rulebook", "The questions on which carpenters differ, and the sets that the shop keeps, in the job's unit"), func(ctx context.Context, in *JobPath) (*Body[RuleBook], error) {
-		return s.ruleBook(ctx, in.Job)
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook", "keep-rule-set", "Keep the job's house rules under a name"), func(ctx context.Context, in *struct {
-		JobPath
-		Body Naming
-	}) (*Body[RuleBook], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err == nil {
-			err = s.store.KeepRuleSet(store.RuleSet{Name: in.Body.Name, Unit: j.Unit, Rules: j.Rules})
-		}
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return s.ruleBook(ctx, in.Job)
-	})
-	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rulebook", "remove-rule-set", "Forget a set of rules; jobs that took it keep them"), func(ctx context.Context, in *struct {
-		JobPath
-		Name string `query:"name" required:"true" maxLength:"60"`
-	}) (*Body[RuleBook], error) {
-		if err := s.store.RemoveRuleSet(in.Name); err != nil {
-			return nil, asProblem(err)
-		}
-		return s.ruleBook(ctx, in.Job)
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"), func(ctx context.Context, in *struct {
-		JobPath
-		Body Taking
-	}) (*Body[JobView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		set, err := s.ruleSet(ctx, &j, in.Body.Name)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		ops := edit.TakeRules(j, set.Rules)
-		if len(ops) == 0 {
-			return s.asIs(ctx, in.Job, in.Body.Client)
-		}
-		return s.do(ctx, in.Job, in.Body.Sender, ops)
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/try", "try-rules", "What the job would come to otherwise, beside what it does"), func(ctx context.Context, in *struct {
-		JobPath
-		Body Trial
-	}) (*Body[TrialView], error) {
-		return s.try(ctx, in.Job, in.Body)
-	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/rulebook", "get-rulebook",
+		"The questions on which carpenters differ, and the sets that the shop keeps, in the job's unit"),
+		func(ctx context.Context, in *JobPath) (*Body[RuleBook], error) {
+			return s.ruleBook(ctx, in.Job)
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook", "keep-rule-set", "Keep the job's house rules under a name"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Naming
+		}) (*Body[RuleBook], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err == nil {
+				err = s.store.KeepRuleSet(store.RuleSet{Name: in.Body.Name, Unit: j.Unit, Rules: j.Rules})
+			}
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.ruleBook(ctx, in.Job)
+		})
+	huma.Register(api, op(http.MethodDelete, "/api/jobs/{job}/rulebook", "remove-rule-set", "Forget a set of rules; jobs that took it keep them"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Name string `query:"name" required:"true" maxLength:"60"`
+		}) (*Body[RuleBook], error) {
+			if err := s.store.RemoveRuleSet(in.Name); err != nil {
+				return nil, asProblem(err)
+			}
+			return s.ruleBook(ctx, in.Job)
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Taking
+		}) (*Body[JobView], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			set, err := s.ruleSet(ctx, &j, in.Body.Name)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			ops := edit.TakeRules(j, set.Rules)
+			if len(ops) == 0 {
+				return s.asIs(ctx, in.Job, in.Body.Client)
+			}
+			return s.do(ctx, in.Job, in.Body.Sender, ops)
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/try", "try-rules", "What the job would come to otherwise, beside what it does"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Trial
+		}) (*Body[TrialView], error) {
+			return s.try(ctx, in.Job, in.Body)
+		})
 }
 
 // ruleSet finds a named set. A device for one job alone knows the set that this job follows.
@@ -244,7 +251,8 @@ func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView]
 	}
 	score := func(j job.Job, p *plan.Plan) ScoreView {
 		k := compare.ScoreOf(j, p)
-		return ScoreView{k.Copes, k.Butts, k.Mitres, k.Scarfs, k.Double, k.Seams, k.OffHand, k.Bench, k.Moves, k.Sticks, moneyView(k.Cost, j.Prices.Currency), k.Stops}
+		return ScoreView{k.Copes, k.Butts, k.Mitres, k.Scarfs, k.Double, k.Seams, k.OffHand, k.Bench, k.Moves, k.Sticks, moneyView(k.Cost, j.Prices.Currency),
+			k.Stops}
 	}
 	v := TrialView{Is: score(was, &p), Would: score(is, &q), Changes: []ChangeView{}}
 	for _, c := range compare.Changes(&p, &q, is.Unit) {

@@ -97,7 +97,8 @@ func TestOverrulingACorner(t *testing.T) {
 	require.NotNil(t, d.Instead)
 	assert.Greater(t, d.Instead.Cost, d.Now.Cost)
 	override := func(run, corner, choice string) JobView {
-		return c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"add","kind":"override","in":"waiting-hall","id":"o-`+run+corner+`","value":{"id":"","run":"`+run+`","corner":"`+corner+`","question":"coped","choice":"`+choice+`"}}]}`)
+		return c.view("POST", "/api/jobs/"+id+"/changes",
+			`{"client":"a","ops":[{"do":"add","kind":"override","in":"waiting-hall","id":"o-`+run+corner+`","value":{"id":"","run":"`+run+`","corner":"`+corner+`","question":"coped","choice":"`+choice+`"}}]}`)
 	}
 	v = override("wh-base", d.Corner, d.Other.Choice)
 	is := find(v, "wh-base", "A")

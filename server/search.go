@@ -116,7 +116,9 @@ func fittingProblem(p *plan.Plan, j *job.Job, err error) error {
 	var bad *nest.Invalid
 	switch {
 	case errors.As(err, &long):
-		return &job.Invalid{Thing: name(long.Piece), Field: "length", Value: long.Length.In(j.Unit), Reason: fmt.Sprintf("takes more than any stick gives (%s) and cannot be made of parts", long.Room.In(j.Unit)), Remedy: "add a longer stick in Shop, or allow shorter parts"}
+		return &job.Invalid{Thing: name(long.Piece), Field: "length", Value: long.Length.In(j.Unit),
+			Reason: fmt.Sprintf("takes more than any stick gives (%s) and cannot be made of parts", long.Room.In(j.Unit)),
+			Remedy: "add a longer stick in Shop, or allow shorter parts"}
 	case errors.As(err, &few):
 		names := ""
 		for i, id := range few.Pieces {
@@ -129,7 +131,8 @@ func fittingProblem(p *plan.Plan, j *job.Job, err error) error {
 			}
 			names += name(id)
 		}
-		return &job.Invalid{Thing: "sticks", Field: "available", Value: names, Reason: "there are too few: nothing is left for " + names, Remedy: "raise what the yard has in Shop, or add another length"}
+		return &job.Invalid{Thing: "sticks", Field: "available", Value: names, Reason: "there are too few: nothing is left for " + names,
+			Remedy: "raise what the yard has in Shop, or add another length"}
 	case errors.As(err, &bad):
 		return &job.Invalid{Thing: bad.Thing, Reason: bad.Reason, Remedy: bad.Remedy}
 	}

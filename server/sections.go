@@ -80,24 +80,27 @@ type SectionFile struct {
 }
 
 func (s *server) sections(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/library", "get-library", "Sections and built-up crowns to begin from"), func(_ context.Context, _ *struct{}) (*Body[LibraryView], error) {
-		return &Body[LibraryView]{library()}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job"), func(ctx context.Context, in *struct {
-		JobPath
-		Body FromLibrary
-	}) (*Body[JobView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		ops, err := taken(&j, in.Body)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return s.do(ctx, in.Job, in.Body.Sender, ops)
-	})
-	huma.Register(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section", "Give a moulding its section, point by point; none takes it away"), func(ctx context.Context, in *struct {
+	huma.Register(api, op(http.MethodGet, "/api/library", "get-library", "Sections and built-up crowns to begin from"),
+		func(_ context.Context, _ *struct{}) (*Body[LibraryView], error) {
+			return &Body[LibraryView]{library()}, nil
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body FromLibrary
+		}) (*Body[JobView], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			ops, err := taken(&j, in.Body)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.do(ctx, in.Job, in.Body.Sender, ops)
+		})
+	huma.Register(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section",
+		"Give a moulding its section, point by point; none takes it away"), func(ctx context.Context, in *struct {
 		SticksPath
 		Body NewSection
 	}) (*Body[JobView], error) {
@@ -115,21 +118,22 @@ func (s *server) sections(api huma.API) {
 			return files.ReadSection(in.Body.Text, in.Body.Format, measure.Unit(in.Body.Unit), in.Body.Left)
 		})
 	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/mouldings/{moulding}/section/file", "export-section", "A moulding's section as a file"), func(_ context.Context, in *struct {
-		SticksPath
-		Format string `query:"format" enum:"svg,dxf,csv" default:"svg"`
-	}) (*Download, error) {
-		j, m, err := s.moulding(in.Job, in.Moulding)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		var b bytes.Buffer
-		if err := files.WriteSection(&b, m.Profile().Outline, in.Format, j.Unit); err != nil {
-			return nil, sectionProblem(err)
-		}
-		types := map[string]string{"svg": "image/svg+xml", "dxf": "application/dxf", "csv": "text/csv; charset=utf-8"}
-		return &Download{Type: types[in.Format], Disposition: fmt.Sprintf("attachment; filename=%q", "section-"+m.ID+"."+in.Format), Body: b.Bytes()}, nil
-	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/mouldings/{moulding}/section/file", "export-section", "A moulding's section as a file"),
+		func(_ context.Context, in *struct {
+			SticksPath
+			Format string `query:"format" enum:"svg,dxf,csv" default:"svg"`
+		}) (*Download, error) {
+			j, m, err := s.moulding(in.Job, in.Moulding)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			var b bytes.Buffer
+			if err := files.WriteSection(&b, m.Profile().Outline, in.Format, j.Unit); err != nil {
+				return nil, sectionProblem(err)
+			}
+			types := map[string]string{"svg": "image/svg+xml", "dxf": "application/dxf", "csv": "text/csv; charset=utf-8"}
+			return &Download{Type: types[in.Format], Disposition: fmt.Sprintf("attachment; filename=%q", "section-"+m.ID+"."+in.Format), Body: b.Bytes()}, nil
+		})
 }
 
 // moulding reads a job and finds one of its mouldings.
@@ -316,7 +320,8 @@ func (s *server) section(ctx context.Context, in SticksPath, from Sender, read f
 		return edit.Op{Do: edit.Set, Kind: "moulding", ID: m.ID, Field: field, Value: edit.Raw(v), Unit: j.Unit}
 	}
 	// The section goes first and last: between, it would not fit the measures.
-	ops := []edit.Op{set("section", []job.SectionPoint{}), set("height", next.Height), set("thickness", next.Thickness), set("wall_foot", next.WallFoot), set("ceiling_foot", next.CeilingFoot), set("section", next.Section)}
+	ops := []edit.Op{set("section", []job.SectionPoint{}), set("height", next.Height), set("thickness", next.Thickness), set("wall_foot", next.WallFoot),
+		set("ceiling_foot", next.CeilingFoot), set("section", next.Section)}
 	return s.do(ctx, in.Job, from, ops)
 }
 

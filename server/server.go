@@ -57,7 +57,8 @@ func New(c Config) Program { return newServer(c).program(c) }
 func (s *server) program(c Config) Program {
 	r := chi.NewRouter()
 	r.Use(middleware.Recoverer)
-	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json", "image/svg+xml"))
+	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json",
+		"image/svg+xml"))
 	s.api(r, c.Version)
 	app := pages(c.Web)
 	r.NotFound(func(w http.ResponseWriter, q *http.Request) {
@@ -65,10 +66,12 @@ func (s *server) program(c Config) Program {
 			app.ServeHTTP(w, q)
 			return
 		}
-		refuse(w, problem(http.StatusNotFound, "There is nothing at this address.", FieldProblem{Field: "path", Value: clip(q.URL.Path), Message: "not known", Remedy: "See /api/openapi.json for what there is."}))
+		refuse(w, problem(http.StatusNotFound, "There is nothing at this address.",
+			FieldProblem{Field: "path", Value: clip(q.URL.Path), Message: "not known", Remedy: "See /api/openapi.json for what there is."}))
 	})
 	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
-		refuse(w, problem(http.StatusMethodNotAllowed, "This address does not take that method.", FieldProblem{Field: "method", Value: clip(q.Method), Message: "not allowed", Remedy: "See /api/openapi.json for what it takes."}))
+		refuse(w, problem(http.StatusMethodNotAllowed, "This address does not take that method.",
+			FieldProblem{Field: "method", Value: clip(q.Method), Message: "not allowed", Remedy: "See /api/openapi.json for what it takes."}))
 	})
 	network := onNetwork(c.Sharing.Names)
 	p := Program{Desk: guard(atDesk, r), Shared: guard(network, s.joined(r))}
@@ -80,7 +83,8 @@ func (s *server) program(c Config) Program {
 
 func newServer(c Config) *server {
 	h := newHub()
-	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing, codes: &share.Codes{}, sessions: newSessions(), line: newLine(), spent: spent{of: map[string]*purse{}}}
+	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing,
+		codes: &share.Codes{}, sessions: newSessions(), line: newLine(), spent: spent{of: map[string]*purse{}}}
 }
 
 // API puts the API's routes on a router and gives their description.
@@ -93,7 +97,8 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.CreateHooks = nil // no $schema in bodies
 	api := humachi.New(r, cfg)
 	api.UseMiddleware(permit, s.inTurn)
-	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack, s.corner, s.live, s.instruments, s.survey} {
+	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack, s.corner,
+		s.live, s.instruments, s.survey} {
 		part(api)
 	}
 	return api
@@ -112,7 +117,8 @@ func pages(web fs.FS) http.Handler {
 	server := http.FileServerFS(web)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			refuse(w, problem(http.StatusMethodNotAllowed, "Pages are only read.", FieldProblem{Field: "method", Value: clip(r.Method), Message: "not allowed", Remedy: "What changes a job is under /api."}))
+			refuse(w, problem(http.StatusMethodNotAllowed, "Pages are only read.",
+				FieldProblem{Field: "method", Value: clip(r.Method), Message: "not allowed", Remedy: "What changes a job is under /api."}))
 			return
 		}
 		if r.URL.Path == "/index.html" { // the page under its own name, as browsers keep it

@@ -170,13 +170,15 @@ func TestBadRequestsAreProblems(t *testing.T) {
 	}{
 		{404, "GET", "/api/jobs/none", ""}, {404, "GET", "/api/nothing", ""}, {404, "POST", "/api/jobs/none/changes", setBody("a", "job", "", "name", `"x"`, "")},
 		{405, "DELETE", "/api/jobs", ""},
-		{422, "POST", "/api/jobs", `{"name":"x","unit":"furlong"}`}, {422, "POST", "/api/jobs", `{"name":"x","unit":"in","colour":1}`}, {400, "POST", "/api/jobs", `{"name":`},
+		{422, "POST", "/api/jobs", `{"name":"x","unit":"furlong"}`}, {422, "POST", "/api/jobs", `{"name":"x","unit":"in","colour":1}`},
+		{400, "POST", "/api/jobs", `{"name":`},
 		{422, "POST", "/api/jobs/" + id + "/changes", `{"client":"a","ops":[]}`}, {422, "POST", "/api/jobs/" + id + "/changes", `{"client":"","ops":[{"do":"set"}]}`},
 		{422, "POST", "/api/jobs/" + id + "/changes", `{"client":"a","ops":[{"do":"set","shade":2}]}`},
 		{422, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "wh1-floor", "length", `"12x"`, "")},
 		{404, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "gone-floor", "length", `"12"`, "")},
 		{422, "POST", "/api/jobs/import", `{"gnomon":9}`}, {422, "POST", "/api/jobs/import", `nonsense`},
-		{422, "GET", "/api/corner?reading=abc", ""}, {422, "GET", "/api/corner?reading=190", ""}, {422, "GET", "/api/corner?reading=90&pose=nested&spring=95", ""}, {422, "GET", "/api/corner", ""},
+		{422, "GET", "/api/corner?reading=abc", ""}, {422, "GET", "/api/corner?reading=190", ""}, {422, "GET", "/api/corner?reading=90&pose=nested&spring=95", ""},
+		{422, "GET", "/api/corner", ""},
 		{422, "GET", "/api/jobs/" + id + "/pictures", ""}, {404, "GET", "/api/jobs/none/pictures?of=x", ""},
 	} {
 		c.problem(r.code, r.method, r.path, r.body)

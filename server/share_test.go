@@ -134,7 +134,8 @@ func TestWhatRightsGive(t *testing.T) {
 	h := shared(t)
 	other, err := h.store.Create(job.Starter("Boat shed", "in"))
 	require.NoError(t, err)
-	devices := map[string]*http.Cookie{"measure": h.join("Nell’s phone", "measure", ""), "saw": h.join("Saw tablet", "saw", ""), "full": h.join("Ilo’s tablet", "full", "")}
+	devices := map[string]*http.Cookie{"measure": h.join("Nell’s phone", "measure", ""), "saw": h.join("Saw tablet", "saw", ""),
+		"full": h.join("Ilo’s tablet", "full", "")}
 	one := h.join("Helper", "full", h.job)
 	changes := "/api/jobs/" + h.job + "/changes"
 	length := setBody("a", "length", "wh3-floor", "length", `"52"`, "")
@@ -175,7 +176,8 @@ func TestWhatRightsGive(t *testing.T) {
 	assert.Equal(t, before, h.desk.view("GET", "/api/jobs/"+h.job, "").Revision)
 
 	// Let in for one job, a device learns of no other and makes none.
-	for path, want := range map[string]int{"/api/jobs/" + h.job: 200, "/api/jobs/" + other: 403, "/api/jobs/" + other + "/file": 403, "/api/jobs/" + other + "/events": 403, "/api/jobs/nowhere": 403} {
+	for path, want := range map[string]int{"/api/jobs/" + h.job: 200, "/api/jobs/" + other: 403, "/api/jobs/" + other + "/file": 403, "/api/jobs/" + other +
+		"/events": 403, "/api/jobs/nowhere": 403} {
 		assert.Equal(t, want, h.as(one, "GET", path, ""), path)
 	}
 	_, _, b := h.out.send("GET", "/api/jobs", "", "Cookie", "gnomon="+one.Value)
@@ -227,13 +229,15 @@ func TestNamesAndOrigins(t *testing.T) {
 	h := shared(t)
 	cookie := h.join("Nell’s phone", "full", "")
 	port := h.out.url[strings.LastIndex(h.out.url, ":"):]
-	for host, want := range map[string]int{"van.local" + port: 200, "127.0.0.1" + port: 200, "evil.example" + port: 403, "192.0.2.9" + port: 403, "van.local.evil.example" + port: 403,
-		"127.0.0.1:6666": 200} {
+	for host, want := range map[string]int{"van.local" + port: 200, "127.0.0.1" + port: 200, "evil.example" + port: 403, "192.0.2.9" + port: 403,
+		"van.local.evil.example" + port: 403,
+		"127.0.0.1:6666":                200} {
 		assert.Equal(t, want, first(h.out.send("GET", "/api/jobs", "", "Host", host, "Cookie", "gnomon="+cookie.Value)), host)
 	}
 	assert.Equal(t, 403, first(h.desk.send("GET", "/api/jobs", "", "Host", "van.local")))
 	at := "gnomon=" + cookie.Value
-	for _, header := range [][]string{{"Origin", "http://evil.example"}, {"Origin", "null"}, {"Sec-Fetch-Site", "cross-site"}, {"Sec-Fetch-Site", "same-site"}, {"Origin", strings.Replace(h.out.url, "http:", "https:", 1)}} {
+	for _, header := range [][]string{{"Origin", "http://evil.example"}, {"Origin", "null"}, {"Sec-Fetch-Site", "cross-site"}, {"Sec-Fetch-Site", "same-site"},
+		{"Origin", strings.Replace(h.out.url, "http:", "https:", 1)}} {
 		for _, method := range []string{"GET", "POST"} {
 			assert.Equal(t, 403, first(h.out.send(method, "/api/jobs", "", append(header, "Cookie", at)...)), "%s %v", method, header)
 		}
@@ -321,7 +325,8 @@ func TestTurningAwayWinsTheRace(t *testing.T) {
 func TestADeviceWhoseTimeIsOver(t *testing.T) {
 	h := shared(t)
 	secret := share.Secret()
-	require.NoError(t, h.store.AddDevice(store.Device{ID: "d1", Name: "Old", Rights: "full", Token: share.Hash(secret), Until: time.Now().Add(1200 * time.Millisecond)}))
+	require.NoError(t, h.store.AddDevice(store.Device{ID: "d1", Name: "Old", Rights: "full", Token: share.Hash(secret),
+		Until: time.Now().Add(1200 * time.Millisecond)}))
 	cookie := &http.Cookie{Name: "gnomon", Value: secret}
 	lines := h.stream(cookie)
 	for range lines { // until it ends by itself
@@ -383,7 +388,8 @@ func TestMarksThatComeLateAndTwice(t *testing.T) {
 
 	// A recut that is sent again takes nothing more off.
 	recut := func() JobView {
-		status, _, b := h.out.send("POST", "/api/jobs/"+h.job+"/recut", `{"client":"q","once":"t1","piece":"wh-base.wh3","end":"left","off":"1/32"}`, "Cookie", "gnomon="+phone.Value)
+		status, _, b := h.out.send("POST", "/api/jobs/"+h.job+"/recut", `{"client":"q","once":"t1","piece":"wh-base.wh3","end":"left","off":"1/32"}`, "Cookie",
+			"gnomon="+phone.Value)
 		require.Equal(t, 200, status, "%s", b)
 		var v JobView
 		require.NoError(t, json.Unmarshal(b, &v))

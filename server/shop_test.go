@@ -161,11 +161,13 @@ func TestOrderAndPair(t *testing.T) {
 	c.problem(422, "GET", "/api/jobs/"+id+"/pair?moulding=quay-crown&left=9&right=3", "")
 	c.problem(404, "GET", "/api/jobs/"+id+"/pair?moulding=none&left=3&right=3", "")
 	// A test cut as typed: what was dialled, to which side.
-	v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"add","kind":"test","in":"van","id":"t9","value":{"id":"","way":"corner","scale":"mitre","dialled":0,"text":"45","side":"left","angled":"89 1/2"}}]}`)
+	v = c.view("POST", "/api/jobs/"+id+"/changes",
+		`{"client":"a","ops":[{"do":"add","kind":"test","in":"van","id":"t9","value":{"id":"","way":"corner","scale":"mitre","dialled":0,"text":"45","side":"left","angled":"89 1/2"}}]}`)
 	require.Len(t, v.Saw.Errors, 1)
 	assert.Equal(t, "45° left", v.Saw.Errors[0].Name)
 	assert.Equal(t, "−0.25° ± 0.2°", v.Saw.Errors[0].Text)
-	c.problem(422, "POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"add","kind":"test","in":"van","id":"t8","value":{"id":"","way":"gap","dialled":45,"gap":"1/32","open":"toe","width":"3"}}]}`)
+	c.problem(422, "POST", "/api/jobs/"+id+"/changes",
+		`{"client":"a","ops":[{"do":"add","kind":"test","in":"van","id":"t8","value":{"id":"","way":"gap","dialled":45,"gap":"1/32","open":"toe","width":"3"}}]}`)
 }
 
 func TestBenchHasASolid(t *testing.T) {

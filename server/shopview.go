@@ -49,9 +49,11 @@ type ErrorView struct {
 }
 
 func sawView(s job.Saw, u measure.Unit) SawView {
-	v := SawView{ID: s.ID, Name: s.Name, Title: s.Name, MitreLeft: float64(s.MitreLeft), MitreRight: float64(s.MitreRight), BevelLeft: float64(s.BevelLeft), BevelRight: float64(s.BevelRight),
-		Resolution: float64(s.Resolution), BevelReads: float64(s.BevelResolution), Detents: degrees(s.Detents), Fence: s.Fence, Note: s.Note, Tests: []TestView{}, Errors: []ErrorView{},
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&s.SawFacts, f) })}
+	v := SawView{ID: s.ID, Name: s.Name, Title: s.Name, MitreLeft: float64(s.MitreLeft), MitreRight: float64(s.MitreRight), BevelLeft: float64(s.BevelLeft),
+		BevelRight: float64(s.BevelRight),
+		Resolution: float64(s.Resolution), BevelReads: float64(s.BevelResolution), Detents: degrees(s.Detents), Fence: s.Fence, Note: s.Note, Tests: []TestView{},
+		Errors: []ErrorView{},
+		Facts:  factsView(u, func(f func(string, *job.Entry)) { job.Each(&s.SawFacts, f) })}
 	if v.Title == "" {
 		v.Title = "Saw " + s.ID
 	}
@@ -162,10 +164,13 @@ func maybeEntry(e *job.Entry, u measure.Unit) *EntryView {
 
 func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	u := j.Unit
-	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled, Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
-		Material: m.Material, Grade: m.Grade, Inside: m.Inside, WallFoot: maybeEntry(m.WallFoot, u), CeilingFoot: maybeEntry(m.CeilingFoot, u), Projection: maybeEntry(m.Projection, u), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
+	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled,
+		Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
+		Material: m.Material, Grade: m.Grade, Inside: m.Inside, WallFoot: maybeEntry(m.WallFoot, u), CeilingFoot: maybeEntry(m.CeilingFoot, u),
+		Projection: maybeEntry(m.Projection, u), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
 	for i, s := range m.Sticks {
-		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency), Available: s.Available})
+		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency),
+			Available: s.Available})
 	}
 	section, kind := m.Profile(), m.Is()
 	v.Level, v.Runs, v.Sprung, v.Sizes = string(kind.Level), kind.Runs, kind.Sprung, kind.Sizes

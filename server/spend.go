@@ -57,6 +57,8 @@ func (s *server) spend(ctx context.Context, ops []edit.Op) error {
 	if s.spent.add(d.ID, n, time.Now()) {
 		return nil
 	}
-	return &store.Later{Why: problem(http.StatusTooManyRequests, fmt.Sprintf("With this one device has made more than %d changes in a day, more than anybody measures or cuts.", mostADay),
-		FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many changes from this device in a day", Remedy: "Do it at the desk, or let the device in with full rights."})}
+	return &store.Later{Why: problem(http.StatusTooManyRequests,
+		fmt.Sprintf("With this one device has made more than %d changes in a day, more than anybody measures or cuts.", mostADay),
+		FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many changes from this device in a day",
+			Remedy: "Do it at the desk, or let the device in with full rights."})}
 }

@@ -70,119 +70,130 @@ type Tried struct {
 }
 
 func (s *server) sticks(api huma.API) {
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/fit", "fit-sticks", "Begin to fit a moulding's pieces into sticks"), func(_ context.Context, in *struct {
-		SticksPath
-		Body Fit
-	}) (*Body[FitStarted], error) {
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		f, err := s.fitting(in.Job, &j, &p, in.Moulding)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		if err := f.Problem.Check(); err != nil {
-			return nil, asProblem(fittingProblem(&p, &j, err))
-		}
-		r := s.searches.start(in.Job, f, in.Moulding, j.Layout(in.Moulding), int64(in.Body.Seconds)*nest.Second)
-		return &Body[FitStarted]{FitStarted{r.id}}, nil
-	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/fits/{search}", "get-fit", "How far a search has come, and what it found"), func(_ context.Context, in *SearchPath) (*Body[FitView], error) {
-		r, err := s.search(in)
-		if err != nil {
-			return nil, err
-		}
-		v, err := s.fitView(r)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return &Body[FitView]{v}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/stop", "stop-fit", "Stop a search with its best plan so far"), func(_ context.Context, in *SearchPath) (*struct{}, error) {
-		r, err := s.search(in)
-		if err != nil {
-			return nil, err
-		}
-		r.stop()
-		return nil, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found"), func(ctx context.Context, in *struct {
-		SearchPath
-		Body Turn
-	}) (*Body[JobView], error) {
-		r, err := s.search(&in.SearchPath)
-		if err != nil {
-			return nil, err
-		}
-		r.mu.Lock()
-		l := r.layout
-		r.mu.Unlock()
-		if l == nil {
-			return nil, problem(http.StatusConflict, "This search has found no plan yet.", FieldProblem{Field: "search", Message: "not done", Remedy: "Wait for it, or stop it with its best plan so far."})
-		}
-		return s.lay(ctx, in.Job, in.Body.Sender, *l, r.was)
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/try", "try-move", "What moving a piece to another stick would do"), func(_ context.Context, in *struct {
-		SticksPath
-		Body Shift
-	}) (*Body[Tried], error) {
-		j, p, l, err := s.moved(in.Job, in.Moulding, in.Body)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		then, err := plan.WithLayout(&j, l)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		now := p.Supply(in.Moulding)
-		return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"), func(ctx context.Context, in *struct {
-		SticksPath
-		Body Shift
-	}) (*Body[JobView], error) {
-		j, _, l, err := s.moved(in.Job, in.Moulding, in.Body)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"), func(ctx context.Context, in *struct {
-		SticksPath
-		Body Off
-	}) (*Body[JobView], error) {
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		l, err := sticks.KeepOff(&j, p.Pieces, in.Moulding, in.Body.Piece)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack"), func(ctx context.Context, in *struct {
-		SticksPath
-		Body Turn
-	}) (*Body[JobView], error) {
-		j, p, err := s.planned(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		ops := rackOps(&j, p, in.Moulding)
-		if len(ops) == 0 {
-			return nil, problem(http.StatusConflict, "No finished stick has an offcut worth keeping.", FieldProblem{Field: "moulding", Value: in.Moulding, Message: "nothing to put away", Remedy: "Cut all pieces of a stick first, or keep shorter offcuts."})
-		}
-		return s.do(ctx, in.Job, in.Body.Sender, ops)
-	})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/fit", "fit-sticks", "Begin to fit a moulding's pieces into sticks"),
+		func(_ context.Context, in *struct {
+			SticksPath
+			Body Fit
+		}) (*Body[FitStarted], error) {
+			j, p, err := s.planned(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			f, err := s.fitting(in.Job, &j, &p, in.Moulding)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			if err := f.Problem.Check(); err != nil {
+				return nil, asProblem(fittingProblem(&p, &j, err))
+			}
+			r := s.searches.start(in.Job, f, in.Moulding, j.Layout(in.Moulding), int64(in.Body.Seconds)*nest.Second)
+			return &Body[FitStarted]{FitStarted{r.id}}, nil
+		})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/fits/{search}", "get-fit", "How far a search has come, and what it found"),
+		func(_ context.Context, in *SearchPath) (*Body[FitView], error) {
+			r, err := s.search(in)
+			if err != nil {
+				return nil, err
+			}
+			v, err := s.fitView(r)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return &Body[FitView]{v}, nil
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/stop", "stop-fit", "Stop a search with its best plan so far"),
+		func(_ context.Context, in *SearchPath) (*struct{}, error) {
+			r, err := s.search(in)
+			if err != nil {
+				return nil, err
+			}
+			r.stop()
+			return nil, nil
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found"),
+		func(ctx context.Context, in *struct {
+			SearchPath
+			Body Turn
+		}) (*Body[JobView], error) {
+			r, err := s.search(&in.SearchPath)
+			if err != nil {
+				return nil, err
+			}
+			r.mu.Lock()
+			l := r.layout
+			r.mu.Unlock()
+			if l == nil {
+				return nil, problem(http.StatusConflict, "This search has found no plan yet.",
+					FieldProblem{Field: "search", Message: "not done", Remedy: "Wait for it, or stop it with its best plan so far."})
+			}
+			return s.lay(ctx, in.Job, in.Body.Sender, *l, r.was)
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/try", "try-move", "What moving a piece to another stick would do"),
+		func(_ context.Context, in *struct {
+			SticksPath
+			Body Shift
+		}) (*Body[Tried], error) {
+			j, p, l, err := s.moved(in.Job, in.Moulding, in.Body)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			then, err := plan.WithLayout(&j, l)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			now := p.Supply(in.Moulding)
+			return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"),
+		func(ctx context.Context, in *struct {
+			SticksPath
+			Body Shift
+		}) (*Body[JobView], error) {
+			j, _, l, err := s.moved(in.Job, in.Moulding, in.Body)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"),
+		func(ctx context.Context, in *struct {
+			SticksPath
+			Body Off
+		}) (*Body[JobView], error) {
+			j, p, err := s.planned(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			l, err := sticks.KeepOff(&j, p.Pieces, in.Moulding, in.Body.Piece)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
+		})
+	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack"),
+		func(ctx context.Context, in *struct {
+			SticksPath
+			Body Turn
+		}) (*Body[JobView], error) {
+			j, p, err := s.planned(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			ops := rackOps(&j, p, in.Moulding)
+			if len(ops) == 0 {
+				return nil, problem(http.StatusConflict, "No finished stick has an offcut worth keeping.",
+					FieldProblem{Field: "moulding", Value: in.Moulding, Message: "nothing to put away", Remedy: "Cut all pieces of a stick first, or keep shorter offcuts."})
+			}
+			return s.do(ctx, in.Job, in.Body.Sender, ops)
+		})
 }
 
 func (s *server) search(in *SearchPath) (*search, error) {
 	if r := s.searches.find(in.Job, in.Search); r != nil {
 		return r, nil
 	}
-	return nil, problem(http.StatusNotFound, "This search is not known any more; fit the sticks again.", FieldProblem{Field: "search", Value: in.Search, Message: "not known", Remedy: "Fit the sticks again."})
+	return nil, problem(http.StatusNotFound, "This search is not known any more; fit the sticks again.",
+		FieldProblem{Field: "search", Value: in.Search, Message: "not known", Remedy: "Fit the sticks again."})
 }
 
 // fitting prepares a moulding's fitting with what is on the rack for it.
@@ -206,7 +217,8 @@ func (s *server) fitView(r *search) (FitView, error) {
 	progress, begun, done, layout, failed := r.progress, r.begun, r.done, r.layout, r.err
 	r.mu.Unlock()
 	cur := j.Prices.Currency
-	v := FitView{Search: r.id, State: "waiting", Spent: progress.Spent, Count: progress.Count, Cost: moneyView(money.Cents(progress.Cost), cur), Least: moneyView(money.Cents(progress.LeastCost), cur)}
+	v := FitView{Search: r.id, State: "waiting", Spent: progress.Spent, Count: progress.Count, Cost: moneyView(money.Cents(progress.Cost), cur),
+		Least: moneyView(money.Cents(progress.LeastCost), cur)}
 	switch {
 	case failed != nil:
 		p, err := plan.Build(j)

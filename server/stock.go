@@ -91,8 +91,9 @@ func stockView(j *job.Job, s sticks.Supply) StockView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
 	codes := j.RoomCodes()
-	v := StockView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(), Bounded: s.Bounded,
-		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
+	v := StockView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(),
+		Bounded: s.Bounded,
+		Cost:    moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
 		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
 	for i, k := range m.Sticks {
 		v.Kinds = append(v.Kinds, StickKind{fmt.Sprint(sticks.ToNew, i), lengthView(k.Length, u), moneyView(k.Price, cur)})
@@ -101,7 +102,8 @@ func stockView(j *job.Job, s sticks.Supply) StockView {
 		v.Lots = append(v.Lots, StickLot{l.Count, lengthView(l.Length, u), moneyView(l.Cost, cur)})
 	}
 	for i, b := range s.Sticks {
-		bv := BarView{ID: b.ID, Number: i + 1, From: sticks.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur), Leftover: lengthView(coarse(b.Leftover, u), u), Locked: b.Locked, Bad: b.Bad,
+		bv := BarView{ID: b.ID, Number: i + 1, From: sticks.Origin(b.LaidStick), Length: lengthView(b.Length, u), Price: moneyView(b.Price, cur),
+			Leftover: lengthView(coarse(b.Leftover, u), u), Locked: b.Locked, Bad: b.Bad,
 			Spare: b.Spare(), Started: b.Started, Finished: b.Finished, Fits: b.Fits, Pieces: []BarPieceView{}, Picture: picture.OnStick(j, m, b)}
 		if b.Rack > 0 {
 			l := lengthView(b.Rack, u)

@@ -59,83 +59,88 @@ func (s *server) survey(api huma.API) {
 		o.SkipValidateBody = true // the survey's own reader says more
 		return o
 	}
-	huma.Register(api, body("/api/jobs/{job}/survey/preview", "preview-survey", "What a survey file would bring"), func(_ context.Context, in *surveyFile) (*Body[SurveyPreview], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		out := SurveyPreview{Rooms: []PreviewRoom{}, Notes: []FindingView{}, Bad: []FieldProblem{}}
-		rooms, err := files.ReadSurveyCSV(bytes.NewReader(in.RawBody), j.Unit, store.NewID)
-		if err != nil {
-			out.Bad = faults(err)
-			return &Body[SurveyPreview]{out}, nil
-		}
-		// As though they were the whole job, to see how they close.
-		j.Rooms, j.Marks, j.Layouts = rooms, nil, nil
-		j.Normalise()
-		p, err := plan.Build(j)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		for i := range j.Rooms {
-			v := roomView(&j, &j.Rooms[i], p)
-			pr := PreviewRoom{Name: v.Title, Closed: v.Closed, Closing: v.Closing, Walls: []PreviewWall{}}
-			for k, w := range v.Walls {
-				pw := PreviewWall{Label: w.Label}
-				if w.Length != nil {
-					pw.Length = w.Length.Text
-				}
-				if c := v.Corners[k]; c.Joined {
-					pw.Corner = c.Kind + " " + c.Theta
-				}
-				for _, o := range v.Openings {
-					if o.Wall == w.ID {
-						pw.Openings++
+	huma.Register(api, body("/api/jobs/{job}/survey/preview", "preview-survey", "What a survey file would bring"),
+		func(_ context.Context, in *surveyFile) (*Body[SurveyPreview], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			out := SurveyPreview{Rooms: []PreviewRoom{}, Notes: []FindingView{}, Bad: []FieldProblem{}}
+			rooms, err := files.ReadSurveyCSV(bytes.NewReader(in.RawBody), j.Unit, store.NewID)
+			if err != nil {
+				out.Bad = faults(err)
+				return &Body[SurveyPreview]{out}, nil
+			}
+			// As though they were the whole job, to see how they close.
+			j.Rooms, j.Marks, j.Layouts = rooms, nil, nil
+			j.Normalise()
+			p, err := plan.Build(j)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			for i := range j.Rooms {
+				v := roomView(&j, &j.Rooms[i], p)
+				pr := PreviewRoom{Name: v.Title, Closed: v.Closed, Closing: v.Closing, Walls: []PreviewWall{}}
+				for k, w := range v.Walls {
+					pw := PreviewWall{Label: w.Label}
+					if w.Length != nil {
+						pw.Length = w.Length.Text
 					}
+					if c := v.Corners[k]; c.Joined {
+						pw.Corner = c.Kind + " " + c.Theta
+					}
+					for _, o := range v.Openings {
+						if o.Wall == w.ID {
+							pw.Openings++
+						}
+					}
+					pr.Walls = append(pr.Walls, pw)
 				}
-				pr.Walls = append(pr.Walls, pw)
+				out.Rooms = append(out.Rooms, pr)
 			}
-			out.Rooms = append(out.Rooms, pr)
-		}
-		for _, f := range p.Findings {
-			if f.Stop == "measure" && f.Code != "no_run" {
-				out.Notes = append(out.Notes, findingView(f))
+			for _, f := range p.Findings {
+				if f.Stop == "measure" && f.Code != "no_run" {
+					out.Notes = append(out.Notes, findingView(f))
+				}
 			}
-		}
-		return &Body[SurveyPreview]{out}, nil
-	})
-	huma.Register(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job"), func(ctx context.Context, in *surveyFile) (*Body[JobView], error) {
-		j, _, err := s.store.Job(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		rooms, err := files.ReadSurveyCSV(bytes.NewReader(in.RawBody), j.Unit, store.NewID)
-		if err != nil {
-			return nil, problem(http.StatusUnprocessableEntity, "The survey was not taken, and nothing of it was kept.", faults(err)...)
-		}
-		after := ""
-		if n := len(j.Rooms); n > 0 {
-			after = j.Rooms[n-1].ID
-		}
-		var ops []edit.Op
-		for _, r := range rooms {
-			if len(j.Mouldings) > 0 {
-				r.Runs = []job.Run{{ID: store.NewID("k"), Moulding: j.Mouldings[0].ID, Level: job.Floor}}
+			return &Body[SurveyPreview]{out}, nil
+		})
+	huma.Register(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job"),
+		func(ctx context.Context, in *surveyFile) (*Body[JobView], error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
 			}
-			ops = append(ops, edit.Op{Do: edit.Add, Kind: "room", ID: r.ID, After: after, Value: edit.Raw(r)})
-			after = r.ID
-		}
-		return s.do(ctx, in.Job, Sender{Client: in.Client}, ops)
-	})
-	s.file(api, "/api/jobs/{job}/survey.csv", "survey-csv", "What was measured, one line a wall", "text/csv; charset=utf-8", "survey.csv", func(b *bytes.Buffer, id string) error {
-		j, _, err := s.store.Job(id)
-		if err != nil {
-			return err
-		}
-		return files.WriteSurveyCSV(b, j)
-	})
-	s.drawing(api, "plan.svg", "room-svg", "The room from above as SVG", "image/svg+xml", func(b *bytes.Buffer, d files.Drawing) error { return files.WriteSVG(b, d) })
-	s.drawing(api, "plan.dxf", "room-dxf", "The room from above as DXF", "application/dxf", func(b *bytes.Buffer, d files.Drawing) error { return files.WriteDXF(b, d) })
+			rooms, err := files.ReadSurveyCSV(bytes.NewReader(in.RawBody), j.Unit, store.NewID)
+			if err != nil {
+				return nil, problem(http.StatusUnprocessableEntity, "The survey was not taken, and nothing of it was kept.", faults(err)...)
+			}
+			after := ""
+			if n := len(j.Rooms); n > 0 {
+				after = j.Rooms[n-1].ID
+			}
+			var ops []edit.Op
+			for _, r := range rooms {
+				if len(j.Mouldings) > 0 {
+					r.Runs = []job.Run{{ID: store.NewID("k"), Moulding: j.Mouldings[0].ID, Level: job.Floor}}
+				}
+				ops = append(ops, edit.Op{Do: edit.Add, Kind: "room", ID: r.ID, After: after, Value: edit.Raw(r)})
+				after = r.ID
+			}
+			return s.do(ctx, in.Job, Sender{Client: in.Client}, ops)
+		})
+	s.file(api, "/api/jobs/{job}/survey.csv", "survey-csv", "What was measured, one line a wall", "text/csv; charset=utf-8", "survey.csv",
+		func(b *bytes.Buffer, id string) error {
+			j, _, err := s.store.Job(id)
+			if err != nil {
+				return err
+			}
+			return files.WriteSurveyCSV(b, j)
+		})
+	s.drawing(api, "plan.svg", "room-svg", "The room from above as SVG", "image/svg+xml",
+		func(b *bytes.Buffer, d files.Drawing) error { return files.WriteSVG(b, d) })
+	s.drawing(api, "plan.dxf", "room-dxf", "The room from above as DXF", "application/dxf",
+		func(b *bytes.Buffer, d files.Drawing) error { return files.WriteDXF(b, d) })
 }
 
 // drawing registers a download of one room drawn.
@@ -150,7 +155,8 @@ func (s *server) drawing(api huma.API, name, id, summary, kind string, write fun
 			return nil, asProblem(&edit.Missing{Thing: "room " + in.Room})
 		}
 		m := survey.Reduce(&j, r)
-		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, r, p.Pieces, p.Survey(r.ID, job.Floor)), Sizes: map[string]string{}, Reads: map[string]string{}}
+		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, r, p.Pieces, p.Survey(r.ID, job.Floor)), Sizes: map[string]string{},
+			Reads: map[string]string{}}
 		for i, w := range r.Walls {
 			if l, ok := m.Wall(i, job.Floor); ok {
 				d.Sizes[w.ID] = l.Length.In(j.Unit)

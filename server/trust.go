@@ -32,7 +32,8 @@ func trust(a *share.Authority, known func(r *http.Request, host string) bool) ht
 	})
 	mux.HandleFunc("/", func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet || isAPI(r) {
-			refuse(w, problem(http.StatusForbidden, "This goes over the private line only.", FieldProblem{Field: "address", Value: clip(r.Host), Message: "is in the clear", Remedy: "Use https://" + r.Host + "."}))
+			refuse(w, problem(http.StatusForbidden, "This goes over the private line only.",
+				FieldProblem{Field: "address", Value: clip(r.Host), Message: "is in the clear", Remedy: "Use https://" + r.Host + "."}))
 			return
 		}
 		http.Redirect(w, r, "https://"+r.Host+"/"+strings.TrimLeft(r.URL.RequestURI(), "/\\"), http.StatusFound)

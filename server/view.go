@@ -238,9 +238,11 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	u := j.Unit
 	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(j.Rules, u),
-		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{}, Orders: []OrderView{}, PutAway: some(j.PutAway),
+		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{},
+		Orders: []OrderView{}, PutAway: some(j.PutAway),
 		Kinds: []KindView{}, Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
-		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u), Doors: DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
+		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u),
+		Doors:  DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
 		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
 	for _, k := range job.Kinds {
 		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
@@ -275,7 +277,8 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for i := range p.Pieces {
 		q := &p.Pieces[i]
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, at, u), Right: endView(&q.Right, at, u), Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, at, u), Right: endView(&q.Right, at, u), Miscuts: q.Miscuts, Done: q.Done,
+			Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
 			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
@@ -313,7 +316,8 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 
 func findingView(f finding.Finding) FindingView {
 	form := f.Form()
-	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}, f.Key(), f.Follows, form.Missing, form.Closing, form.AtCut}
+	v := FindingView{f.Code, string(f.Severity), f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, []ActView{}, f.Key(), f.Follows, form.Missing,
+		form.Closing, form.AtCut}
 	for _, a := range f.Acts {
 		v.Acts = append(v.Acts, ActView(a))
 	}
@@ -321,8 +325,11 @@ func findingView(f finding.Finding) FindingView {
 }
 
 func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
-	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against, Chamfer: e.ChamferText(u),
-		Lies: picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence), FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets], u), Said: e.JointText(), Set: e.SettingKey()}
+	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against,
+		Chamfer: e.ChamferText(u),
+		Lies:    picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
+		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets], u),
+		Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {
@@ -344,8 +351,10 @@ func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
 }
 
 func decisionView(j *job.Job, d plan.Decision, at map[string]*piece.Piece) DecisionView {
-	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left, Right: d.Right,
-		Stops: d.Against, Rule: d.Rule, Title: d.Title, Why: d.Why, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit), Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left,
+		Right: d.Right,
+		Stops: d.Against, Rule: d.Rule, Title: d.Title, Why: d.Why, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit),
+		Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
 	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {

@@ -61,7 +61,8 @@ func OpenAuthority(dir string, names []string, now func() time.Time) (*Authority
 	}
 	k, err := os.ReadFile(keyFile)
 	if err != nil {
-		return nil, fmt.Errorf("certificate: %s is there without its key: %w; take %s away and start again, then trust the new one on each device", certFile, err, dir)
+		return nil, fmt.Errorf("certificate: %s is there without its key: %w; take %s away and start again, then trust the new one on each device", certFile, err,
+			dir)
 	}
 	cb, _ := pem.Decode(c)
 	kb, _ := pem.Decode(k)
@@ -94,7 +95,8 @@ func (a *Authority) make(dir, certFile, keyFile string, names []string) error {
 		}
 		nets = append(nets, n)
 	}
-	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{CommonName: "Gnomon on " + first(names, "this machine"), Organization: []string{"Gnomon, local"}},
+	t := &x509.Certificate{SerialNumber: serial(),
+		Subject:   pkix.Name{CommonName: "Gnomon on " + first(names, "this machine"), Organization: []string{"Gnomon, local"}},
 		NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(authorityFor), IsCA: true, BasicConstraintsValid: true, MaxPathLenZero: true,
 		KeyUsage: x509.KeyUsageCertSign, PermittedDNSDomainsCritical: true, PermittedIPRanges: nets, PermittedDNSDomains: append([]string{"localhost"}, names...)}
 	der, err := x509.CreateCertificate(rand.Reader, t, t, &key.PublicKey, key)
@@ -158,24 +160,26 @@ func (a *Authority) Fingerprint() string {
 
 // suites are those of TLS 1.2 that are taken: keys agreed anew for each line, and a cipher that
 // also proves what it carries. TLS 1.3 has no others.
-var suites = []uint16{tls.TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256, tls.TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384, tls.TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256}
+var suites = []uint16{tls.TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256, tls.TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384,
+	tls.TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256}
 
 // TLS is a configuration that signs a certificate for whatever name or address of this
 // machine a device asks for: addresses change with the network.
 func (a *Authority) TLS(known func(host string) bool) *tls.Config {
-	return &tls.Config{MinVersion: tls.VersionTLS12, CipherSuites: suites, NextProtos: []string{"h2", "http/1.1"}, GetCertificate: func(h *tls.ClientHelloInfo) (*tls.Certificate, error) {
-		host := strings.ToLower(h.ServerName)
-		if host == "" { // asked for by address
-			at, ok := h.Conn.LocalAddr().(*net.TCPAddr)
-			if !ok {
-				return nil, errors.New("no address to certify")
+	return &tls.Config{MinVersion: tls.VersionTLS12, CipherSuites: suites, NextProtos: []string{"h2", "http/1.1"},
+		GetCertificate: func(h *tls.ClientHelloInfo) (*tls.Certificate, error) {
+			host := strings.ToLower(h.ServerName)
+			if host == "" { // asked for by address
+				at, ok := h.Conn.LocalAddr().(*net.TCPAddr)
+				if !ok {
+					return nil, errors.New("no address to certify")
+				}
+				host = at.IP.String()
+			} else if !known(host) {
+				return nil, fmt.Errorf("%q is not a name of this machine", host)
 			}
-			host = at.IP.String()
-		} else if !known(host) {
-			return nil, fmt.Errorf("%q is not a name of this machine", host)
-		}
-		return a.leaf(host)
-	}}
+			return a.leaf(host)
+		}}
 }
 
 func (a *Authority) leaf(host string) (*tls.Certificate, error) {
@@ -190,7 +194,8 @@ func (a *Authority) leaf(host string) (*tls.Certificate, error) {
 	}
 	// There is no common name: some clients hold one against the constraints on hosts' names,
 	// whether it is an address or a sentence, and refuse a certificate for an address.
-	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{Organization: []string{"Gnomon, local"}, OrganizationalUnit: []string{host}}, NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
+	t := &x509.Certificate{SerialNumber: serial(), Subject: pkix.Name{Organization: []string{"Gnomon, local"}, OrganizationalUnit: []string{host}},
+		NotBefore: a.now().Add(-time.Hour), NotAfter: a.now().Add(leafFor),
 		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}}
 	if ip := net.ParseIP(host); ip != nil {
 		t.IPAddresses = []net.IP{ip}

@@ -40,7 +40,8 @@ func (r Rights) one(o edit.Op) bool {
 		return true
 	case Measure:
 		// A whole room is thrown away at the desk.
-		return slices.Contains(measured, o.Kind) && slices.Contains([]string{edit.Set, edit.Add, edit.Move, edit.Remove}, o.Do) && !(o.Kind == "room" && o.Do == edit.Remove)
+		return slices.Contains(measured, o.Kind) && slices.Contains([]string{edit.Set, edit.Add, edit.Move, edit.Remove}, o.Do) &&
+			!(o.Kind == "room" && o.Do == edit.Remove)
 	case Saw:
 		return o.Do == edit.Record || o.Do == edit.Unmark || o.Kind == "hand" && (o.Do == edit.Add || o.Do == edit.Remove) ||
 			o.Do == edit.Set && o.Kind == "job" && o.Field == "put_away"

@@ -234,7 +234,8 @@ func TestAuthority(t *testing.T) {
 // however deep and however its fields are written.
 func TestEveryRightAgainstEveryStep(t *testing.T) {
 	kinds := []string{"wall", "corner", "length", "reading", "opening", "spot", "diagonal", "run", "override", "test"}
-	fields := map[string][]string{"wall": {"walls", "Walls", "WALL"}, "corner": {"corners", "corner"}, "length": {"lengths"}, "reading": {"readings", "ReadingS"}, "opening": {"openings"}, "spot": {"spots"},
+	fields := map[string][]string{"wall": {"walls", "Walls", "WALL"}, "corner": {"corners", "corner"}, "length": {"lengths"}, "reading": {"readings", "ReadingS"},
+		"opening": {"openings"}, "spot": {"spots"},
 		"diagonal": {"diagonals"}, "run": {"runs", "Runs", "RUNS"}, "override": {"overrides", "OVERRIDES"}, "test": {"tests"}}
 	outer := []string{"room", "wall", "saw", "moulding", "run", "opening", "faces", "copy", "layout", "hand", "length", "reading"}
 	wraps := []string{`{%q:[{}]}`, `{"walls":[{%q:[{}]}]}`, `{"wall":{%q:[{"id":"x"}]}}`, `{"x":{"y":[{%q:[{}]}]}}`, `{%q:[null]}`}

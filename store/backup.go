@@ -105,7 +105,8 @@ func (s *Store) same(part string) error {
 
 func (s *Store) schema() (string, error) {
 	var out string
-	return out, s.db.Raw("SELECT coalesce(group_concat(name || ': ' || sql, '; '), '') FROM (SELECT name, sql FROM sqlite_master WHERE sql IS NOT NULL ORDER BY name)").Scan(&out).Error
+	return out, s.db.Raw("SELECT coalesce(group_concat(name || ': ' || sql, '; '), '') FROM (SELECT name, sql FROM sqlite_master WHERE sql IS NOT NULL ORDER " +
+		"BY name)").Scan(&out).Error
 }
 
 func (s *Store) damaged(why string) error { return &Damaged{s.path, why, copiesOf(s.path)} }

@@ -145,7 +145,8 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 		if err := s.syncRack(tx, id, j, next); err != nil {
 			return err
 		}
-		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse), At: s.now().Format(time.RFC3339)}
+		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse),
+			At: s.now().Format(time.RFC3339)}
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}

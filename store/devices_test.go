@@ -17,7 +17,8 @@ func TestDevices(t *testing.T) {
 	s.now = func() time.Time { return now }
 	phone := Device{ID: "d1", Name: "Nell’s phone", Rights: "measure", Token: "t1", Made: now, Until: now.Add(time.Hour), Seen: now}
 	require.NoError(t, s.AddDevice(phone))
-	require.NoError(t, s.AddDevice(Device{ID: "d2", Name: "Saw tablet", Rights: "saw", Job: "j", Token: "t2", Made: now.Add(time.Second), Until: now.Add(2 * time.Hour)}))
+	require.NoError(t, s.AddDevice(Device{ID: "d2", Name: "Saw tablet", Rights: "saw", Job: "j", Token: "t2", Made: now.Add(time.Second),
+		Until: now.Add(2 * time.Hour)}))
 	assert.Error(t, s.AddDevice(Device{ID: "d3", Rights: "king", Token: "t3"}), "no such rights")
 	assert.Error(t, s.AddDevice(Device{ID: "d4", Rights: "saw", Token: "t1"}), "a token is one device's")
 	got, err := s.DeviceOf("t1")

@@ -192,7 +192,9 @@ func TestABackupCopiedOverByHand(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, s.Backup(copied))
 	for n := range 60 {
-		_, err = s.Do(id, By{Client: "x"}, []edit.Op{set("length", "wh1-floor", "length", fmt.Sprint(100+n)), {Do: edit.Add, Kind: "room", ID: fmt.Sprintf("r%d", n), Value: []byte(`{"id":"","name":"Room"}`)}})
+		_, err = s.Do(id, By{Client: "x"},
+			[]edit.Op{set("length", "wh1-floor", "length", fmt.Sprint(100+n)),
+				{Do: edit.Add, Kind: "room", ID: fmt.Sprintf("r%d", n), Value: []byte(`{"id":"","name":"Room"}`)}})
 		require.NoError(t, err)
 	}
 	// As a kill leaves it: the log is not in the file yet.

@@ -77,7 +77,8 @@ func (r rows) layouts(j *job.Job) error {
 			if s.MouldingID != l.MouldingID {
 				continue
 			}
-			st := job.LaidStick{ID: s.ID, Source: s.Source, Length: measure.Length(s.LengthNm), Price: money.Cents(s.Price), Locked: s.Locked, Bad: s.Bad, Rack: measure.Length(s.RackNm)}
+			st := job.LaidStick{ID: s.ID, Source: s.Source, Length: measure.Length(s.LengthNm), Price: money.Cents(s.Price), Locked: s.Locked, Bad: s.Bad,
+				Rack: measure.Length(s.RackNm)}
 			if err := json.Unmarshal([]byte(s.Spoiled), &st.Spoiled); err != nil {
 				return err
 			}

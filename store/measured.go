@@ -144,7 +144,8 @@ func (spotRow) TableName() string { return "spots" }
 // addRoom takes a room apart.
 func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 	job.SettleFacts(&room.Ends, unit) // kept as text, which must read back to the same lengths
-	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Storey: room.Storey, Closed: room.Closed, Ends: jsonText(room.Ends), Entry: room.Entry, Wet: room.Wet, Overrides: jsonText(room.Overrides),
+	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Storey: room.Storey, Closed: room.Closed, Ends: jsonText(room.Ends), Entry: room.Entry,
+		Wet: room.Wet, Overrides: jsonText(room.Overrides),
 		LookInside: room.Look.Inside, LookOutside: room.Look.Outside, LookDoors: room.Look.Doors, LookReturns: room.Look.Returns}
 	row.CeilingNm, row.CeilingText = maybe(room.Look.Ceiling)
 	r.Rooms = append(r.Rooms, row)
@@ -167,14 +168,16 @@ func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 		}
 	}
 	for _, d := range room.Diagonals {
-		row := diagonalRow{JobID: id, ID: d.ID, RoomID: room.ID, FromID: d.From, ToID: d.To, Level: string(d.Level), Nm: int64(d.As.Length), Text: d.As.Text, Kept: d.Kept}
+		row := diagonalRow{JobID: id, ID: d.ID, RoomID: room.ID, FromID: d.From, ToID: d.To, Level: string(d.Level), Nm: int64(d.As.Length), Text: d.As.Text,
+			Kept: d.Kept}
 		row.BurnedNm, row.BurnedText = maybe(d.Burned)
 		r.Diagonals = append(r.Diagonals, row)
 	}
 	for i := range room.Openings {
 		o := &room.Openings[i]
 		job.SettleFacts(&o.OpeningFacts, unit)
-		r.Openings = append(r.Openings, openingRow{id, o.ID, o.Wall, o.Kind, int64(o.From.Length), o.From.Text, int64(o.Width.Length), o.Width.Text, jsonText(o.OpeningFacts)})
+		r.Openings = append(r.Openings, openingRow{id, o.ID, o.Wall, o.Kind, int64(o.From.Length), o.From.Text, int64(o.Width.Length), o.Width.Text,
+			jsonText(o.OpeningFacts)})
 	}
 	for _, s := range room.Spots {
 		row := spotRow{JobID: id, ID: s.ID, WallID: s.Wall, Kind: s.Kind, AtNm: int64(s.At.Length), AtText: s.At.Text, Stud: s.Stud}
@@ -229,7 +232,8 @@ func (r rows) measured(j *job.Job, at map[string]int) error {
 		lengths[l.WallID] = append(lengths[l.WallID], t)
 	}
 	for _, d := range r.Readings {
-		readings[d.CornerID] = append(readings[d.CornerID], job.Reading{ID: d.ID, Angle: measure.Angle(d.Degrees), Scale: job.Scale(d.Scale), Level: job.Level(d.Level), Kept: d.Kept})
+		readings[d.CornerID] = append(readings[d.CornerID], job.Reading{ID: d.ID, Angle: measure.Angle(d.Degrees), Scale: job.Scale(d.Scale),
+			Level: job.Level(d.Level), Kept: d.Kept})
 	}
 	corners := map[string]cornerRow{}
 	for _, c := range r.Corners {
@@ -254,7 +258,8 @@ func (r rows) measured(j *job.Job, at map[string]int) error {
 	}
 	for _, d := range r.Diagonals {
 		m := &j.Rooms[at[d.RoomID]]
-		m.Diagonals = append(m.Diagonals, job.Diagonal{ID: d.ID, From: d.FromID, To: d.ToID, Level: job.Level(d.Level), As: entry(d.Nm, d.Text), Burned: mayBe(d.BurnedNm, d.BurnedText), Kept: d.Kept})
+		m.Diagonals = append(m.Diagonals, job.Diagonal{ID: d.ID, From: d.FromID, To: d.ToID, Level: job.Level(d.Level), As: entry(d.Nm, d.Text),
+			Burned: mayBe(d.BurnedNm, d.BurnedText), Kept: d.Kept})
 	}
 	for _, o := range r.Openings {
 		m := &j.Rooms[roomOf[o.WallID]]
@@ -266,7 +271,8 @@ func (r rows) measured(j *job.Job, at map[string]int) error {
 	}
 	for _, s := range r.Spots {
 		m := &j.Rooms[roomOf[s.WallID]]
-		m.Spots = append(m.Spots, job.Spot{ID: s.ID, Wall: s.WallID, Kind: s.Kind, At: entry(s.AtNm, s.AtText), Width: mayBe(s.WidthNm, s.WidthText), Height: mayBe(s.HeightNm, s.HeightText), Stud: s.Stud})
+		m.Spots = append(m.Spots, job.Spot{ID: s.ID, Wall: s.WallID, Kind: s.Kind, At: entry(s.AtNm, s.AtText), Width: mayBe(s.WidthNm, s.WidthText),
+			Height: mayBe(s.HeightNm, s.HeightText), Stud: s.Stud})
 	}
 	return nil
 }

@@ -49,7 +49,8 @@ func hinders(err error) bool {
 	var invalid *job.Invalid
 	var taken *Taken
 	var no *mayNot
-	return errors.As(err, &conflict) || errors.As(err, &missing) || errors.As(err, &since) || errors.As(err, &invalid) || errors.As(err, &taken) || errors.As(err, &no)
+	return errors.As(err, &conflict) || errors.As(err, &missing) || errors.As(err, &since) || errors.As(err, &invalid) || errors.As(err, &taken) ||
+		errors.As(err, &no)
 }
 
 // passOver gives a change up, and keeps under the request's name that it was: the same request
@@ -67,7 +68,8 @@ func (s *Store) passOver(id string, by By, from, kind string, seq int64, why err
 				return err
 			}
 		}
-		return tx.Create(&changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]", At: s.now().Format(time.RFC3339)}).Error
+		return tx.Create(&changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]",
+			At: s.now().Format(time.RFC3339)}).Error
 	})
 	if err != nil {
 		return err

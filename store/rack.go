@@ -72,7 +72,8 @@ func (s *Store) RackFor(id string, m *job.Moulding) ([]sticks.RackOffcut, error)
 	all, err := s.Rack()
 	var out []sticks.RackOffcut
 	for _, o := range all {
-		if strings.EqualFold(o.Name, m.Name) && o.Kind == m.Kind && o.Height == m.Height.Length && o.Thickness == m.Thickness.Length && (o.TakenBy == "" || o.TakenBy == id) {
+		if strings.EqualFold(o.Name, m.Name) && o.Kind == m.Kind && o.Height == m.Height.Length && o.Thickness == m.Thickness.Length &&
+			(o.TakenBy == "" || o.TakenBy == id) {
 			out = append(out, sticks.RackOffcut{ID: o.ID, Length: o.Length})
 		}
 	}
@@ -113,7 +114,8 @@ func free(tx *gorm.DB, r rackRow) error { return laidOut(tx, sticks.SourceRack+r
 // the source.
 func laidOut(tx *gorm.DB, source, but, name string) error {
 	var by string
-	err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", source, but).Scan(&by).Error
+	err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", source,
+		but).Scan(&by).Error
 	if err == nil && by != "" {
 		err = &Taken{name, by}
 	}
@@ -141,7 +143,8 @@ func (s *Store) syncRack(tx *gorm.DB, id string, old, next job.Job) error {
 				continue
 			}
 			r := rackRow{ID: rackID(id, key), Name: m.Name, Kind: m.Kind, HeightNm: int64(m.Height.Length), ThicknessNm: int64(m.Thickness.Length),
-				LengthNm: int64(st.Rack), LengthText: st.Rack.String(), Note: "from " + next.Name, JobID: id, MouldingID: l.Moulding, StickID: st.ID, At: s.now().Format(time.RFC3339)}
+				LengthNm: int64(st.Rack), LengthText: st.Rack.String(), Note: "from " + next.Name, JobID: id, MouldingID: l.Moulding, StickID: st.ID,
+				At: s.now().Format(time.RFC3339)}
 			if err := tx.Save(&r).Error; err != nil {
 				return err
 			}

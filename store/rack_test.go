@@ -34,7 +34,8 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	require.NoError(t, err)
 	j := ferry(t)
 	m := j.Moulding("galley-base")
-	stick := job.LaidStick{ID: "s1", Length: 168 * measure.Inch, Price: 21_70, Pieces: []job.Laid{{Piece: "ga-base.ga1", From: 0, To: 100 * measure.Inch}, {Piece: "ga-base.ga2", From: 101 * measure.Inch, To: 130 * measure.Inch}},
+	stick := job.LaidStick{ID: "s1", Length: 168 * measure.Inch, Price: 21_70,
+		Pieces:  []job.Laid{{Piece: "ga-base.ga1", From: 0, To: 100 * measure.Inch}, {Piece: "ga-base.ga2", From: 101 * measure.Inch, To: 130 * measure.Inch}},
 		Spoiled: []job.Spoiled{{Label: "Base 9", From: 140 * measure.Inch, To: 150 * measure.Inch}}}
 	r, err := s.Do(first, By{Client: "a"}, []edit.Op{layout(t, "galley-base", stick)})
 	require.NoError(t, err)
@@ -59,7 +60,8 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	assert.Empty(t, other, "another section")
 
 	// Laid out by the second job: the first cannot have it, nor take it back.
-	uses := layout(t, "galley-base", job.LaidStick{ID: "s1", Source: "rack:" + there[0].ID, Length: there[0].Length, Pieces: []job.Laid{{Piece: "ga-base.ga3", To: measure.Inch}}})
+	uses := layout(t, "galley-base", job.LaidStick{ID: "s1", Source: "rack:" + there[0].ID, Length: there[0].Length,
+		Pieces: []job.Laid{{Piece: "ga-base.ga3", To: measure.Inch}}})
 	_, err = s.Do(second, By{Client: "b"}, []edit.Op{uses})
 	require.NoError(t, err)
 	mine, err := s.RackFor(second, m)
@@ -101,10 +103,13 @@ func TestLookAndPricesAreKept(t *testing.T) {
 	id, err := s.Create(ferry(t))
 	require.NoError(t, err)
 	ops := []edit.Op{
-		field("wall", "wh2", "rough", `"14'6"`), field("wall", "wh2", "joists", `true`), field("room", "galley", "inside", `"5"`), field("room", "galley", "doors", `"2"`),
-		field("room", "galley", "ceiling", `"9"`), field("prices", "", "cope", `"12.25"`), field("prices", "", "tax", `"7.5"`), field("cutting", "", "kerf", `"3/32"`),
+		field("wall", "wh2", "rough", `"14'6"`), field("wall", "wh2", "joists", `true`), field("room", "galley", "inside", `"5"`),
+		field("room", "galley", "doors", `"2"`),
+		field("room", "galley", "ceiling", `"9"`), field("prices", "", "cope", `"12.25"`), field("prices", "", "tax", `"7.5"`),
+		field("cutting", "", "kerf", `"3/32"`),
 		field("sundry", "paint", "lasts", `"95.5"`), field("stick", "hall-base/1", "available", `null`), field("stick", "hall-base/0", "price", `"44"`),
-		field("moulding", "hall-base", "spares", `2`), field("moulding", "hall-base", "buy", `"fit"`), field("quote", "", "for", `"A trust"`), field("rules", "", "scarf", `22.5`), field("doors", "", "width", `"38"`),
+		field("moulding", "hall-base", "spares", `2`), field("moulding", "hall-base", "buy", `"fit"`), field("quote", "", "for", `"A trust"`),
+		field("rules", "", "scarf", `22.5`), field("doors", "", "width", `"38"`),
 		{Do: edit.Add, Kind: "walls", ID: "x", In: "galley", Value: json.RawMessage(`"3, 4'6"`)},
 	}
 	r, err := s.Do(id, By{Client: "a"}, ops)

@@ -136,7 +136,8 @@ func toRows(id, created string, j job.Job) rows {
 	for i := range j.ByHand {
 		job.Settle(&j.ByHand[i], j.Unit)
 	}
-	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: j.Saw, Saws: jsonText(j.Saws), Rules: jsonText(j.Rules), ByHand: jsonText(j.ByHand), PutAway: jsonText(j.PutAway),
+	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: j.Saw, Saws: jsonText(j.Saws), Rules: jsonText(j.Rules), ByHand: jsonText(j.ByHand),
+		PutAway: jsonText(j.PutAway),
 		Cutting: jsonText(j.Cutting), Prices: jsonText(j.Prices), Doors: jsonText(j.Doors), Quote: jsonText(j.Quote), Tools: jsonText(j.Tools), CreatedAt: created}}}
 	for i, m := range j.Mouldings {
 		job.SettleFacts(&j.Mouldings[i].MouldingFacts, j.Unit)
@@ -184,7 +185,8 @@ func entry(nm int64, text string) job.Entry { return job.Entry{Length: measure.L
 func (r rows) toJob() (job.Job, error) {
 	h := r.Job[0]
 	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Saw: h.Saw}
-	for v, text := range map[any]string{&j.Saws: h.Saws, &j.Rules: h.Rules, &j.ByHand: h.ByHand, &j.PutAway: h.PutAway, &j.Cutting: h.Cutting, &j.Prices: h.Prices, &j.Doors: h.Doors, &j.Quote: h.Quote, &j.Tools: h.Tools} {
+	for v, text := range map[any]string{&j.Saws: h.Saws, &j.Rules: h.Rules, &j.ByHand: h.ByHand, &j.PutAway: h.PutAway, &j.Cutting: h.Cutting, &j.Prices: h.Prices,
+		&j.Doors: h.Doors, &j.Quote: h.Quote, &j.Tools: h.Tools} {
 		if err := json.Unmarshal([]byte(text), v); err != nil {
 			return j, err
 		}
@@ -194,8 +196,9 @@ func (r rows) toJob() (job.Job, error) {
 	}
 	slices.SortFunc(r.Mouldings, func(a, b mouldingRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	for _, m := range r.Mouldings {
-		out := job.Moulding{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entry(m.HeightNm, m.HeightText), Thickness: entry(m.ThicknessNm, m.ThicknessText), Profiled: m.Profiled,
-			Rate: money.Cents(m.Rate), Spares: m.Spares, Buy: m.Buy}
+		out := job.Moulding{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entry(m.HeightNm, m.HeightText), Thickness: entry(m.ThicknessNm, m.ThicknessText),
+			Profiled: m.Profiled,
+			Rate:     money.Cents(m.Rate), Spares: m.Spares, Buy: m.Buy}
 		if err := readFacts(m.Facts, &out.MouldingFacts, j.Unit); err != nil {
 			return j, err
 		}

@@ -76,7 +76,8 @@ func (s *Store) RuleSet(name string) (RuleSet, error) {
 // KeepRuleSet keeps rules under a name, in the place of those kept under it before.
 func (s *Store) KeepRuleSet(set RuleSet) error {
 	if set.Name == "" || len(set.Name) > 60 {
-		return &job.Invalid{Thing: "rule set", Field: "name", Value: set.Name, Reason: "is no name to find it by", Remedy: "give one of 1 to 60 letters, such as the carpenter's"}
+		return &job.Invalid{Thing: "rule set", Field: "name", Value: set.Name, Reason: "is no name to find it by",
+			Remedy: "give one of 1 to 60 letters, such as the carpenter's"}
 	}
 	set.Rules.Set = set.Name
 	if err := set.Rules.Check(); err != nil {

@@ -59,18 +59,23 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	}
 	r := &j.Rooms[0]
 	w := &r.Walls[0]
-	w.Lengths = append(w.Lengths, job.Taken{ID: "extra", As: *typed("21' 5"), Level: job.Ceiling, Burned: typed("1"), Left: job.AtFace, Right: job.AtCasing, To: "who",
+	w.Lengths = append(w.Lengths, job.Taken{ID: "extra", As: *typed("21' 5"), Level: job.Ceiling, Burned: typed("1"), Left: job.AtFace, Right: job.AtCasing,
+		To:    "who",
 		Faces: job.Faces{Left: typed("3/4")}, Kept: true})
 	w.Lean, w.CeilingLeft, w.StudSpacing = &job.Lean{Text: "0.4", Angle: 0.4}, typed("96 1/4"), typed("16")
-	r.Openings = append(r.Openings, job.Opening{ID: "who", Wall: w.ID, Kind: job.OpenWindow, From: *typed("30"), Width: *typed("20"), OpeningFacts: job.OpeningFacts{Casing: typed("3 1/2")}})
+	r.Openings = append(r.Openings, job.Opening{ID: "who", Wall: w.ID, Kind: job.OpenWindow, From: *typed("30"), Width: *typed("20"),
+		OpeningFacts: job.OpeningFacts{Casing: typed("3 1/2")}})
 	r.Corners[0].Readings = append(r.Corners[0].Readings, job.Reading{ID: "again", Angle: 44.5, Scale: job.ScaleMitre, Level: job.Rail, Kept: true})
 	r.Corners[0].Radius, r.Corners[0].Drop = typed("3/4"), true
 	r.Diagonals = []job.Diagonal{{ID: "d", From: r.Corners[0].ID, To: r.Corners[2].ID, As: *typed("200"), Level: job.Floor, Burned: typed("1")}}
 	r.Spots = []job.Spot{{ID: "s", Wall: w.ID, Kind: job.SpotSocket, At: *typed("40"), Height: typed("2"), Stud: "left"}}
 	corner := measure.Angle(90.3)
-	j.Saws = append(j.Saws, job.Saw{ID: "shop", Name: "The saw in the shop", MitreLeft: 60, MitreRight: 60, BevelLeft: 48, BevelRight: 48, Resolution: 0.1, Detents: []measure.Angle{0, 45},
-		SawFacts: job.SawFacts{BevelResolution: 0.5, NestedHeight: typed("6 1/2"), Flat45: typed("8"), Kerf: typed("3/32"), Fence: job.FenceSliding, Note: "80 teeth"},
-		Tests:    []job.Test{{ID: "t1", Way: job.TestCorner, Scale: job.SawMitre, Set: -45, Corner: &corner}, {ID: "t2", Way: job.TestRun, Scale: job.SawMitre, Set: 45, Run: typed("3 3/16"), Over: typed("3 1/8")}}})
+	j.Saws = append(j.Saws, job.Saw{ID: "shop", Name: "The saw in the shop", MitreLeft: 60, MitreRight: 60, BevelLeft: 48, BevelRight: 48, Resolution: 0.1,
+		Detents: []measure.Angle{0, 45},
+		SawFacts: job.SawFacts{BevelResolution: 0.5, NestedHeight: typed("6 1/2"), Flat45: typed("8"), Kerf: typed("3/32"), Fence: job.FenceSliding,
+			Note: "80 teeth"},
+		Tests: []job.Test{{ID: "t1", Way: job.TestCorner, Scale: job.SawMitre, Set: -45, Corner: &corner},
+			{ID: "t2", Way: job.TestRun, Scale: job.SawMitre, Set: 45, Run: typed("3 3/16"), Over: typed("3 1/8")}}})
 	j.Saw, j.Rules.Order, j.Rules.Bench, j.PutAway = "shop", job.OrderMoves, *typed("16"), []string{"short"}
 	j.ByHand = []job.ByHand{{Piece: "wh-base.wh4", Length: typed("15 7/16"), By: "Ada", Why: "held up in place"}}
 	m := &j.Mouldings[0]
@@ -79,7 +84,8 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	k.First, k.Last, k.Below = "wh8", "wh2", typed("1/2")
 	j.Marks = []job.Mark{{ID: "m1", Kind: job.MarkCut, Piece: "wh-base.wh1", End: "left", Length: 1, Pose: "nested"}}
 	j.Rules.Weights, j.Rules.Hair, j.Rules.Bullnose = &job.Weights{Hand: 100}, *typed("1/64"), job.BullnoseTwo
-	r.Entry, r.Wet, r.Overrides = "who", true, []job.Override{{ID: "o", Run: k.ID, Corner: r.Corners[0].ID, Question: job.AskCoped, Choice: job.HandLeft, By: "Ada", Why: "it is the short one"}}
+	r.Entry, r.Wet, r.Overrides = "who", true,
+		[]job.Override{{ID: "o", Run: k.ID, Corner: r.Corners[0].ID, Question: job.AskCoped, Choice: job.HandLeft, By: "Ada", Why: "it is the short one"}}
 	r.Storey, r.LeftEnd, r.LeftSetback = "Ground floor", job.EndReturn, typed("1/4")
 	j.Normalise()
 	id, err := s.Create(j)
@@ -267,7 +273,8 @@ func TestSchemaVersions(t *testing.T) {
 	}
 	old, err := open(path, fstest.MapFS{"00001_jobs.sql": all["00001_jobs.sql"]})
 	require.NoError(t, err)
-	require.NoError(t, old.db.Exec("INSERT INTO jobs (id, name, unit, saw, inside, cope_hand, created_at) VALUES ('j1', 'Old', 'in', ?, 'cope', 'right', '')", jsonText(job.DefaultSaw())).Error)
+	require.NoError(t, old.db.Exec("INSERT INTO jobs (id, name, unit, saw, inside, cope_hand, created_at) VALUES ('j1', 'Old', 'in', ?, 'cope', 'right', '')",
+		jsonText(job.DefaultSaw())).Error)
 	require.NoError(t, old.Close())
 
 	s := openAt(t, path)

@@ -21,7 +21,8 @@ type Newer struct {
 }
 
 func (e *Newer) Error() string {
-	return fmt.Sprintf("database %s has schema %d and this program knows %d; open it with the newer Gnomon that wrote it, or give another --db", e.Path, e.Has, e.Know)
+	return fmt.Sprintf("database %s has schema %d and this program knows %d; open it with the newer Gnomon that wrote it, or give another --db", e.Path, e.Has,
+		e.Know)
 }
 
 // Unusable is a database that cannot be opened, with why.
@@ -39,7 +40,8 @@ type Damaged struct {
 }
 
 func (e *Damaged) Error() string {
-	s := fmt.Sprintf("database %s is damaged or none of Gnomon's (%s) and was left as it is; bring a backup back with gnomon restore FILE --db %s", e.Path, e.Why, e.Path)
+	s := fmt.Sprintf("database %s is damaged or none of Gnomon's (%s) and was left as it is; bring a backup back with gnomon restore FILE --db %s", e.Path, e.Why,
+		e.Path)
 	if len(e.Copies) > 0 {
 		s += "; beside it lie " + strings.Join(e.Copies, ", ")
 	}

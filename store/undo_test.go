@@ -78,7 +78,8 @@ func (p *person) step(j job.Job) []edit.Op {
 		{mark2(run.ID+"."+wall.ID, p.rng)},
 		{mark2(run.ID+"."+wall.ID, p.rng)},
 		{{Do: edit.Unmark, ID: mark.ID}},
-		{{Do: edit.Unmark, ID: mark.ID}, {Do: edit.Add, Kind: "hand", ID: cmp.Or(mark.Piece, "none"), Value: json.RawMessage(`{"piece":"","length":"30"}`)}}, // a recut
+		// a recut
+		{{Do: edit.Unmark, ID: mark.ID}, {Do: edit.Add, Kind: "hand", ID: cmp.Or(mark.Piece, "none"), Value: json.RawMessage(`{"piece":"","length":"30"}`)}},
 		{set("length", length.ID, "length", inches)},
 		{set("reading", reading.ID, "reading", 88+p.rng.IntN(4))},
 		{set("room", room.ID, "name", "Room "+inches)},
@@ -100,7 +101,8 @@ func (p *person) step(j job.Job) []edit.Op {
 		{add("test", "", `{"id":"","way":"gap","dialled":45,"gap":"1/64","open":"toe","width":"7 1/4"}`)},
 		{add("sundry", "", `{"id":"","by":"joint","price":3,"lasts":10}`)},
 		{{Do: edit.Remove, Kind: "sundry", ID: pick(p.rng, j.Prices.Sundries, job.Sundry{ID: "none"}).ID}},
-		{{Do: edit.Add, Kind: "layout", ID: moulding.ID, Value: json.RawMessage(`{"moulding":"","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"` + inches + `\""}]}]}`)}},
+		{{Do: edit.Add, Kind: "layout", ID: moulding.ID,
+			Value: json.RawMessage(`{"moulding":"","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"` + inches + `\""}]}]}`)}},
 		{{Do: edit.Remove, Kind: "layout", ID: moulding.ID}},
 		{set("prices", "", "cope", inches), set("cutting", "", "keep", inches)},
 		{set("tools", "", "tape", "1/16"), set("stick", moulding.ID+"/0", "price", inches)},

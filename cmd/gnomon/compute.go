@@ -250,7 +250,8 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 		Why     []string `json:"why"`
 		Error   string   `json:"saw_error,omitempty"`
 		*dial
-	}{float64(asked.Mitre), float64(asked.Bevel), string(asked.Keep), string(way.Pose.Lie), "", way.Fence != "", string(way.Fence), way.Reached, append([]string{}, way.Why...), "", nil}
+	}{float64(asked.Mitre), float64(asked.Bevel), string(asked.Keep), string(way.Pose.Lie), "", way.Fence != "", string(way.Fence), way.Reached,
+		append([]string{}, way.Why...), "", nil}
 	if way.Pose.Lie == saw.Flat {
 		v.Edge = string(way.Pose.Edge)
 	}
@@ -263,7 +264,8 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 			v.dial.Detent = &t
 		}
 		v.Error = d.OffText()
-		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", saw.Lying(way.Pose, way.Fence), saw.SwingText(d.Mitre), d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
+		text += fmt.Sprintf("on this saw, %s: dial mitre %s (%s), bevel %s, keep the piece on the %s\n", saw.Lying(way.Pose, way.Fence), saw.SwingText(d.Mitre),
+			d.Text(), saw.TiltText(d.Bevel), way.Setting.Keep)
 		if v.Error != "" {
 			text += v.Error + "\n"
 		}
@@ -274,7 +276,8 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 		text += w + "\n"
 	}
 	if way.Fence != "" {
-		text += fmt.Sprintf("A fence square to the saw's own is added on the %s of the piece, which comes toward you: clamp fence and piece, and keep your hands out of the blade's line.\n", way.Fence)
+		text += fmt.Sprintf("A fence square to the saw's own is added on the %s of the piece, which comes toward you: clamp fence and piece, and keep your hands "+
+			"out of the blade's line.\n", way.Fence)
 	}
 	if format == "json" {
 		return json.NewEncoder(out).Encode(v)

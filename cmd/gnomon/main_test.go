@@ -117,11 +117,17 @@ func TestUnusableInputEndsWithTwo(t *testing.T) {
 	db := filepath.Join(dir, "g.db")
 	for _, args := range []string{
 		"", "paint", "angles", "angles --kind inside --end left", "angles --kind inside --end left --reading 0", "angles --kind inside --end left --reading 180",
-		"angles --kind inside --end left --reading -4", "angles --kind inside --end left --reading abc", "angles --kind inside --end left --reading NaN", "angles --kind inside --end left --reading 1e400", "angles --kind inside --end left --reading 90 --pose flat --spring -5", "angles --kind round --end left --reading 90", "angles --kind inside --end top --reading 90",
-		"angles --kind inside --end left --reading 90 --pose standing", "angles --kind inside --end left --reading 90 --pose flat --spring 120", "angles --kind inside --end left --reading 90 --tilt 3",
-		"angles --kind inside --end left --reading 90 --format xml", "plan", "plan --file " + dir + "/none.json", "plan --file " + bad, "plan --file - --format pdf", "plan --file - extra",
-		"import --db " + db, "import --db " + db + " " + bad, "export --db " + db, "export --db " + db + " nothere", "backup --db " + dir + "/none.db " + dir + "/x.db", "backup --db " + db,
-		"nest", "nest --file " + dir + "/none.json", "nest --file " + bad, "nest --file - --format csv", "nest --file - --seconds 0", "nest --file - --seconds 99999", "nest --file - --seconds NaN",
+		"angles --kind inside --end left --reading -4", "angles --kind inside --end left --reading abc", "angles --kind inside --end left --reading NaN",
+		"angles --kind inside --end left --reading 1e400", "angles --kind inside --end left --reading 90 --pose flat --spring -5",
+		"angles --kind round --end left --reading 90", "angles --kind inside --end top --reading 90",
+		"angles --kind inside --end left --reading 90 --pose standing", "angles --kind inside --end left --reading 90 --pose flat --spring 120",
+		"angles --kind inside --end left --reading 90 --tilt 3",
+		"angles --kind inside --end left --reading 90 --format xml", "plan", "plan --file " + dir + "/none.json", "plan --file " + bad, "plan --file - --format pdf",
+		"plan --file - extra",
+		"import --db " + db, "import --db " + db + " " + bad, "export --db " + db, "export --db " + db + " nothere", "backup --db " + dir + "/none.db " + dir +
+			"/x.db", "backup --db " + db,
+		"nest", "nest --file " + dir + "/none.json", "nest --file " + bad, "nest --file - --format csv", "nest --file - --seconds 0", "nest --file - --seconds 99999",
+		"nest --file - --seconds NaN",
 	} {
 		_, err := gnomon("", strings.Fields(args)...)
 		var u errUsage

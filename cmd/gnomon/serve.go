@@ -136,7 +136,8 @@ func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []
 		if !sh.On {
 			return
 		}
-		fmt.Fprintf(out, "On the local network it is at %s. Devices join with a code that the desk makes: http://%s/devices\n", strings.Join(sh.Texts(), " and "), desk)
+		fmt.Fprintf(out, "On the local network it is at %s. Devices join with a code that the desk makes: http://%s/devices\n", strings.Join(sh.Texts(), " and "),
+			desk)
 		if sh.Authority == nil {
 			fmt.Fprintln(out, server.ListenerSees)
 		} else {

@@ -58,14 +58,16 @@ func Meanwhile(pieces []piece.Piece, marks []job.Mark, shown []Shown, me string,
 			out = append(out, lengthNews(q, s, d, cut || q.Begun(), unit))
 		}
 		if e.MovedFrom(s.Mark) {
-			n := News{Piece: s.Piece, Cut: cut, Text: fmt.Sprintf("%s, %s end, wants %s now; this device showed %s.", q.Label, s.End, saw.SwingText(e.Setting.Mitre), saw.SwingText(s.Mitre)), Remedy: "Set the saw anew."}
+			n := News{Piece: s.Piece, Cut: cut, Text: fmt.Sprintf("%s, %s end, wants %s now; this device showed %s.", q.Label, s.End, saw.SwingText(e.Setting.Mitre),
+				saw.SwingText(s.Mitre)), Remedy: "Set the saw anew."}
 			if cut {
 				n.Remedy = "Cut that end again and mark it, or undo the change."
 			}
 			out = append(out, n)
 		}
 		if e.Mark != "" && !s.Done && by[e.Mark] != me {
-			out = append(out, News{Piece: s.Piece, Text: fmt.Sprintf("%s, %s end, was marked cut %s meanwhile.", q.Label, s.End, sawing.Maker(by[e.Mark])), Remedy: "Leave it."})
+			out = append(out, News{Piece: s.Piece, Text: fmt.Sprintf("%s, %s end, was marked cut %s meanwhile.", q.Label, s.End, sawing.Maker(by[e.Mark])),
+				Remedy: "Leave it."})
 		}
 	}
 	// What is cut already comes first: it may be spoiled.
@@ -84,9 +86,11 @@ func Meanwhile(pieces []piece.Piece, marks []job.Mark, shown []Shown, me string,
 // lengthNews is of a piece planned at another length, longer by d.
 func lengthNews(q *piece.Piece, s Shown, d measure.Length, cut bool, unit measure.Unit) News {
 	if !cut {
-		return News{Piece: q.ID, Text: fmt.Sprintf("%s is %s now than this device showed: %s.", q.Label, words.Longer(d, unit), q.Cut.In(unit)), Remedy: "Cut it to the new length."}
+		return News{Piece: q.ID, Text: fmt.Sprintf("%s is %s now than this device showed: %s.", q.Label, words.Longer(d, unit), q.Cut.In(unit)),
+			Remedy: "Cut it to the new length."}
 	}
-	n := News{Piece: q.ID, Cut: true, Text: fmt.Sprintf("%s was %s when you cut it. It is planned at %s now.", q.Label, words.Longer(-d, unit), q.Cut.In(unit)), Remedy: sawing.CutDown}
+	n := News{Piece: q.ID, Cut: true, Text: fmt.Sprintf("%s was %s when you cut it. It is planned at %s now.", q.Label, words.Longer(-d, unit), q.Cut.In(unit)),
+		Remedy: sawing.CutDown}
 	if d > 0 {
 		n.Remedy = sawing.TooShortNow
 	}

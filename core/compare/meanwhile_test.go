@@ -22,7 +22,8 @@ func shownNow(t plantest.T, j job.Job, id string) []compare.Shown {
 	var out []compare.Shown
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
 		e := q.End(hand)
-		out = append(out, compare.Shown{Mark: job.Mark{Piece: id, Label: q.Label, End: string(hand), Length: q.Cut, Mitre: e.Setting.Mitre, Bevel: e.Setting.Bevel, Pose: e.Pose.Code()}, Done: e.Mark != ""})
+		out = append(out, compare.Shown{Mark: job.Mark{Piece: id, Label: q.Label, End: string(hand), Length: q.Cut, Mitre: e.Setting.Mitre, Bevel: e.Setting.Bevel,
+			Pose: e.Pose.Code()}, Done: e.Mark != ""})
 	}
 	return out
 }
@@ -132,7 +133,8 @@ func TestMarkedTwice(t *testing.T) {
 	f := plantest.Finding(t, p, "mark_twice")
 	assert.Equal(t, "Base 1, both ends, was marked cut twice: by Nell’s phone and by Saw tablet.", f.Text)
 	require.Len(t, f.Acts, 4)
-	assert.Equal(t, finding.Act{Do: "unmark", Kind: "mark", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"}, f.Acts[0])
+	assert.Equal(t, finding.Act{Do: "unmark", Kind: "mark", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"},
+		f.Acts[0])
 	assert.True(t, plantest.Piece(t, p, "k.w1").Done)
 
 	// Taken back on one side, the other's marks stand.

@@ -122,7 +122,8 @@ func (r *Run) weigh(open []*Joint, doubles int) costs {
 		return float64(weight) / job.MostWeight / most
 	}
 	w := r.Weights
-	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand), double: per(w.Double, float64(doubles))}
+	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand),
+		double: per(w.Double, float64(doubles))}
 	about := r.about()
 	for n, j := range open {
 		c := r.Corners[j.Corner]

@@ -44,7 +44,8 @@ func drawRun(t *rapid.T) Run {
 			right = -1
 		}
 		piece := func(left, right int) {
-			p := Piece{Label: "Base " + job.CornerLetter(len(r.Pieces)), LeftCorner: left, RightCorner: right, Section: "a", Out: measure.Inch / 2, Copable: true, Bench: measure.Foot}
+			p := Piece{Label: "Base " + job.CornerLetter(len(r.Pieces)), LeftCorner: left, RightCorner: right, Section: "a", Out: measure.Inch / 2, Copable: true,
+				Bench: measure.Foot}
 			p.Length = measure.Length(rapid.IntRange(4, 360).Draw(t, "length")) * measure.Inch
 			if !plain && rapid.IntRange(0, 4).Draw(t, "other") == 0 {
 				p.Section, p.Copable = "b", rapid.Bool().Draw(t, "copable")

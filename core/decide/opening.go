@@ -37,5 +37,6 @@ func Against(kind *job.Kind, level job.Level, out measure.Length, o *job.Opening
 		return Stop{Reason: "Square against the " + what + "."}
 	}
 	c := out - stands.Length
-	return Stop{Chamfer: c, Reason: fmt.Sprintf("It stands %s past the %s: chamfer the face at 45° from %s back of the end, or put on a back band or a plinth.", c.In(unit), what, c.In(unit))}
+	return Stop{Chamfer: c, Reason: fmt.Sprintf("It stands %s past the %s: chamfer the face at 45° from %s back of the end, or put on a back band or a plinth.",
+		c.In(unit), what, c.In(unit))}
 }

@@ -42,7 +42,8 @@ func TestKinds(t *testing.T) {
 		{"two sections, wished mitred", profiled, beaded, job.Inside, job.InsideMitre, job.OverCorner, Cope, RuleSections, WishMitre, false, 1},
 		{"two sections, outside", profiled, beaded, job.Outside, job.InsideCope, "", Apart, RuleSections, "", false, -1},
 	} {
-		r := Run{First: -1, Corners: []Corner{{Letter: "A", Kind: c.kind, Inside: c.inside, By: c.by, Hand: job.HandRight}}, Pieces: []Piece{c.a, c.b}, Weights: job.DefaultWeights()}
+		r := Run{First: -1, Corners: []Corner{{Letter: "A", Kind: c.kind, Inside: c.inside, By: c.by, Hand: job.HandRight}}, Pieces: []Piece{c.a, c.b},
+			Weights: job.DefaultWeights()}
 		r.Pieces[0].Length, r.Pieces[1].Length = 100*measure.Inch, 100*measure.Inch
 		r.Pieces[0].LeftCorner, r.Pieces[1].RightCorner = -1, -1
 		j := Joint{Right: 1}
@@ -101,7 +102,8 @@ func TestAgainst(t *testing.T) {
 	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
 	tub := &job.Opening{Kind: job.OpenTub, OpeningFacts: job.OpeningFacts{Lean: &job.Lean{Angle: -1.5}}}
 	assert.Contains(t, Against(job.KindOf(job.KindShoe), job.Floor, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
-	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindOf(job.KindBase), job.Floor, half, &job.Opening{Kind: job.OpenCabinet}, measure.UnitInch))
+	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindOf(job.KindBase), job.Floor, half, &job.Opening{Kind: job.OpenCabinet},
+		measure.UnitInch))
 }
 
 func feet(f float64) measure.Length { return measure.FromInches(12 * f) }
@@ -169,7 +171,8 @@ func TestDividedPartsHold(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		l := Long{Length: measure.Length(rapid.IntRange(200, 1200).Draw(t, "length")) * measure.Inch, Least: feet(2), Unit: measure.UnitInch}
 		for range rapid.IntRange(1, 3).Draw(t, "sticks") {
-			l.Sticks = append(l.Sticks, Hold{measure.Length(rapid.IntRange(70, 200).Draw(t, "stick")) * measure.Inch, int64(rapid.IntRange(500, 5000).Draw(t, "price")), rapid.IntRange(-1, 3).Draw(t, "there")})
+			l.Sticks = append(l.Sticks, Hold{measure.Length(rapid.IntRange(70, 200).Draw(t, "stick")) * measure.Inch, int64(rapid.IntRange(500, 5000).Draw(t, "price")),
+				rapid.IntRange(-1, 3).Draw(t, "there")})
 		}
 		if rapid.Bool().Draw(t, "studs") {
 			for at := feet(1); at < l.Length; at += 16 * measure.Inch {

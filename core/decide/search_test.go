@@ -91,7 +91,8 @@ func plainCost(r Run, joints []Joint) float64 {
 		return float64(w) / 100 * v / most
 	}
 	w := r.Weights
-	return share(w.Short, short, shortMost) + share(w.Hidden, hidden, hiddenMost) + share(w.Hand, hand, handMost) + share(w.Double, float64(double), float64(max(most, 1)))
+	return share(w.Short, short, shortMost) + share(w.Hidden, hidden, hiddenMost) + share(w.Hand, hand, handMost) +
+		share(w.Double, float64(double), float64(max(most, 1)))
 }
 
 // feel is a length to the nearest half foot.

@@ -77,10 +77,14 @@ func TestPricesAreSetAsTyped(t *testing.T) {
 		assert.Equal(t, s.is, s.want(next), s.field)
 	}
 	for _, s := range [][4]string{
-		{"prices", "", "cope", `"plenty"`}, {"prices", "", "cope", `"-1"`}, {"prices", "", "tax", `"1001"`}, {"prices", "", "per", `"mile"`}, {"prices", "", "currency", `"dollars"`},
-		{"sundry", "paint", "lasts", `"0"`}, {"sundry", "none", "lasts", `"1"`}, {"sundry", "paint", "coats", `"two"`}, {"sundry", "paint", "by", `"weight"`}, {"stick", "b/9", "price", `1`}, {"stick", "b", "price", `1`},
-		{"stick", "b/0", "available", `"-1"`}, {"moulding", "b", "spares", `101`}, {"moulding", "b", "kind", `"dado"`}, {"moulding", "b", "buy", `"guess"`}, {"cutting", "", "share", `101`}, {"cutting", "", "shortest", `0`},
-		{"rules", "", "scarf", `5`}, {"room", "r", "inside", `-1`}, {"doors", "", "width", `0`}, {"laid", "b/s1", "locked", `true`}, {"laid", "x", "locked", `true`}, {"moulding", "b", "sticks", `["16'","192"]`},
+		{"prices", "", "cope", `"plenty"`}, {"prices", "", "cope", `"-1"`}, {"prices", "", "tax", `"1001"`}, {"prices", "", "per", `"mile"`},
+		{"prices", "", "currency", `"dollars"`},
+		{"sundry", "paint", "lasts", `"0"`}, {"sundry", "none", "lasts", `"1"`}, {"sundry", "paint", "coats", `"two"`}, {"sundry", "paint", "by", `"weight"`},
+		{"stick", "b/9", "price", `1`}, {"stick", "b", "price", `1`},
+		{"stick", "b/0", "available", `"-1"`}, {"moulding", "b", "spares", `101`}, {"moulding", "b", "kind", `"dado"`}, {"moulding", "b", "buy", `"guess"`},
+		{"cutting", "", "share", `101`}, {"cutting", "", "shortest", `0`},
+		{"rules", "", "scarf", `5`}, {"room", "r", "inside", `-1`}, {"doors", "", "width", `0`}, {"laid", "b/s1", "locked", `true`}, {"laid", "x", "locked", `true`},
+		{"moulding", "b", "sticks", `["16'","192"]`},
 	} {
 		same, _, err := Apply(j, set1(s[0], s[1], s[2], s[3]))
 		assert.Error(t, err, "%v", s)
@@ -108,7 +112,8 @@ func TestStickListKeepsPrices(t *testing.T) {
 func TestLayoutsReplaceEachOther(t *testing.T) {
 	j := shed(t)
 	lay := func(piece string) Op {
-		return Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"s1","length":"16'","price":30,"pieces":[{"piece":"` + piece + `","from":"0\"","to":"96\""}]}]}`)}
+		return Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"s1","length":"16'","price":30,"pieces":[{"piece":"` +
+			piece + `","from":"0\"","to":"96\""}]}]}`)}
 	}
 	one, undo, err := Apply(j, lay("k.w1"))
 	require.NoError(t, err)
@@ -136,8 +141,10 @@ func TestLayoutsReplaceEachOther(t *testing.T) {
 	assert.ErrorContains(t, err, "no longer than its stick")
 	_, _, err = Apply(two, Op{Do: Remove, Kind: "moulding", ID: "b"})
 	assert.Error(t, err, "while sticks are laid out for it")
-	for _, bad := range []string{`{"moulding":"b","sticks":[{"id":"s 1","length":"16'","pieces":[]}]}`, `{"moulding":"b","sticks":[{"id":"s1","length":"0","pieces":[]}]}`,
-		`{"moulding":"b","sticks":[{"id":"s1","length":"9'","pieces":[{"piece":"a","from":"2","to":"1"}]}]}`, `{"moulding":"b","sticks":[],"scarfs":[{"piece":"a","at":["5","4"]}]}`, `{"colour":1}`} {
+	for _, bad := range []string{`{"moulding":"b","sticks":[{"id":"s 1","length":"16'","pieces":[]}]}`,
+		`{"moulding":"b","sticks":[{"id":"s1","length":"0","pieces":[]}]}`,
+		`{"moulding":"b","sticks":[{"id":"s1","length":"9'","pieces":[{"piece":"a","from":"2","to":"1"}]}]}`,
+		`{"moulding":"b","sticks":[],"scarfs":[{"piece":"a","at":["5","4"]}]}`, `{"colour":1}`} {
 		_, _, err := Apply(j, Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(bad)})
 		assert.Error(t, err, bad)
 	}

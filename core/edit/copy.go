@@ -133,11 +133,13 @@ func mirror(j *job.Job, r *job.Room) error {
 	across := func(wall string, at *job.Entry, width job.Entry, what string) error {
 		l, _, ok := m.Bought(place[wall], job.Floor)
 		if !ok {
-			return &job.Invalid{Thing: "wall " + wall, Field: "length", Reason: "is not known, and " + what + " stands on it, placed from its left end", Remedy: "measure " + job.WallNumber(place[wall]) + " first, or copy without mirroring"}
+			return &job.Invalid{Thing: "wall " + wall, Field: "length", Reason: "is not known, and " + what + " stands on it, placed from its left end",
+				Remedy: "measure " + job.WallNumber(place[wall]) + " first, or copy without mirroring"}
 		}
 		v := l - at.Length - width.Length
 		if v < 0 {
-			return &job.Invalid{Thing: "wall " + wall, Field: "length", Value: l.In(j.Unit), Reason: "is shorter than " + what + " on it reaches", Remedy: "put that right first"}
+			return &job.Invalid{Thing: "wall " + wall, Field: "length", Value: l.In(j.Unit), Reason: "is shorter than " + what + " on it reaches",
+				Remedy: "put that right first"}
 		}
 		*at = job.Entry{Length: v, Text: v.String()}
 		return nil

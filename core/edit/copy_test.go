@@ -31,7 +31,8 @@ func flat(t *testing.T) job.Job {
 
 func copied(t *testing.T, j job.Job, of, id string, mirror, rough bool) job.Job {
 	t.Helper()
-	next, inv, err := Apply(j, Op{Do: Add, Kind: "copy", ID: id, Value: json.RawMessage(fmt.Sprintf(`{"of":%q,"name":"Other","storey":"Upper","mirror":%v,"rough":%v}`, of, mirror, rough))})
+	next, inv, err := Apply(j, Op{Do: Add, Kind: "copy", ID: id,
+		Value: json.RawMessage(fmt.Sprintf(`{"of":%q,"name":"Other","storey":"Upper","mirror":%v,"rough":%v}`, of, mirror, rough))})
 	require.NoError(t, err)
 	back, _, err := Apply(next, inv)
 	require.NoError(t, err)

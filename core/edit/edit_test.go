@@ -41,7 +41,8 @@ func TestSetTakesWhatWasTyped(t *testing.T) {
 	for _, op := range []Op{
 		set1("job", "", "name", `"Boat shed"`), set1("length", "w1-floor", "length", `"12-3-5/8"`), set1("wall", "w2", "rough", `"8"`),
 		set1("reading", "c1-floor", "reading", `"89 1/2"`), set1("corner", "c2", "kind", `"outside"`), set1("reading", "c1-floor", "scale", `"deflection"`),
-		set1("length", "w1-floor", "burned", `"1"`), set1("wall", "w1", "lean", `"-1/4 over 48"`), set1("wall", "w1", "ceiling_left", `"96 1/4"`), set1("opening", "o1", "casing", `"3 1/2"`), set1("tools", "", "reading", `"0.2"`),
+		set1("length", "w1-floor", "burned", `"1"`), set1("wall", "w1", "lean", `"-1/4 over 48"`), set1("wall", "w1", "ceiling_left", `"96 1/4"`),
+		set1("opening", "o1", "casing", `"3 1/2"`), set1("tools", "", "reading", `"0.2"`),
 		set1("opening", "o1", "from", `"6"`), set1("moulding", "b", "sticks", `"16', 12'; 8'"`), set1("saw", "", "detents", `"0, 22 1/2; 45"`),
 		set1("saw", "", "mitre_left", `"52"`), set1("rules", "", "inside", `"mitre"`), set1("run", "k", "moulding", `"b2"`), set1("room", "s", "closed", `true`),
 	} {
@@ -65,12 +66,18 @@ func TestSetRefusesWhole(t *testing.T) {
 	j := shed(t)
 	was := asText(j)
 	for _, op := range []Op{
-		set1("length", "w1-floor", "length", `"12x"`), set1("length", "w1-floor", "length", `"0"`), set1("length", "w1-floor", "length", `-4`), set1("wall", "w1", "height", `"4"`),
+		set1("length", "w1-floor", "length", `"12x"`), set1("length", "w1-floor", "length", `"0"`), set1("length", "w1-floor", "length", `-4`),
+		set1("wall", "w1", "height", `"4"`),
 		set1("opening", "o1", "width", `null`), set1("opening", "o1", "width", `""`), set1("opening", "o1", "wall", `"w9"`), set1("corner", "c1", "kind", `"round"`),
-		set1("reading", "c1-floor", "reading", `"ninety"`), set1("reading", "c1-floor", "scale", `7`), set1("reading", "c1-floor", "reading", `null`), set1("wall", "w1", "lean", `"much"`), set1("length", "w1-floor", "burned", `"140"`), set1("length", "w1-floor", "left", `"roof"`), set1("saw", "", "resolution", `0`), set1("saw", "", "mitre_left", `"95"`), set1("job", "", "unit", `"furlong"`),
-		set1("run", "k", "moulding", `"none"`), set1("moulding", "b", "thickness", `"9"`), set1("house", "", "x", `1`), {Do: "paint"}, {Do: Add, Kind: "job"}, {Do: Move, Kind: "opening", ID: "o1"},
-		{Do: Remove, Kind: "moulding", ID: "b"}, {Do: Add, Kind: "room", ID: "r", Value: json.RawMessage(`{}`)}, {Do: Add, Kind: "room", ID: "new", Value: json.RawMessage(`{"colour":"red"}`)},
-		{Do: Record, Value: json.RawMessage(`{"kind":"undone"}`)}, {Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"top"}`)}, {Do: Unmark, ID: "m9"},
+		set1("reading", "c1-floor", "reading", `"ninety"`), set1("reading", "c1-floor", "scale", `7`), set1("reading", "c1-floor", "reading", `null`),
+		set1("wall", "w1", "lean", `"much"`), set1("length", "w1-floor", "burned", `"140"`), set1("length", "w1-floor", "left", `"roof"`),
+		set1("saw", "", "resolution", `0`), set1("saw", "", "mitre_left", `"95"`), set1("job", "", "unit", `"furlong"`),
+		set1("run", "k", "moulding", `"none"`), set1("moulding", "b", "thickness", `"9"`), set1("house", "", "x", `1`), {Do: "paint"}, {Do: Add, Kind: "job"},
+		{Do: Move, Kind: "opening", ID: "o1"},
+		{Do: Remove, Kind: "moulding", ID: "b"}, {Do: Add, Kind: "room", ID: "r", Value: json.RawMessage(`{}`)},
+		{Do: Add, Kind: "room", ID: "new", Value: json.RawMessage(`{"colour":"red"}`)},
+		{Do: Record, Value: json.RawMessage(`{"kind":"undone"}`)}, {Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"top"}`)},
+		{Do: Unmark, ID: "m9"},
 		{Do: Remove, Kind: "wall", ID: "w9"}, {Do: Move, Kind: "wall", ID: "w1", After: "w9"}, {Do: Add, Kind: "opening", In: "nowhere", ID: "x"},
 	} {
 		next, _, err := Apply(j, op)
@@ -155,21 +162,25 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 			return set1("length", "w1-floor", "length", fmt.Sprintf("%q", rapid.SampledFrom([]string{"96", "8' 3 1/2", "2451.1 mm", "0"}).Draw(t, "length")))
 		},
 		func() Op {
-			return Op{Do: Add, Kind: "length", In: wall(), ID: id, After: rapid.SampledFrom([]string{"", "w1-floor"}).Draw(t, "after"), Value: json.RawMessage(`{"id":"","length":"97 1/2","burned":"1","level":"rail","right":"face","faces":{"right":"1/2"}}`)}
+			return Op{Do: Add, Kind: "length", In: wall(), ID: id, After: rapid.SampledFrom([]string{"", "w1-floor"}).Draw(t, "after"),
+				Value: json.RawMessage(`{"id":"","length":"97 1/2","burned":"1","level":"rail","right":"face","faces":{"right":"1/2"}}`)}
 		},
 		func() Op { return Op{Do: Remove, Kind: "length", ID: "w1-floor"} },
 		func() Op {
-			return set1("length", "w1-floor", rapid.SampledFrom([]string{"burned", "left_face"}).Draw(t, "of it"), rapid.SampledFrom([]string{`"1"`, "null"}).Draw(t, "off"))
+			return set1("length", "w1-floor", rapid.SampledFrom([]string{"burned", "left_face"}).Draw(t, "of it"),
+				rapid.SampledFrom([]string{`"1"`, "null"}).Draw(t, "off"))
 		},
 		func() Op {
-			return Op{Do: Add, Kind: "reading", In: rapid.SampledFrom([]string{"c1", "c2"}).Draw(t, "corner"), ID: id, Value: json.RawMessage(`{"id":"","text":"44 1/2","scale":"mitre"}`)}
+			return Op{Do: Add, Kind: "reading", In: rapid.SampledFrom([]string{"c1", "c2"}).Draw(t, "corner"), ID: id,
+				Value: json.RawMessage(`{"id":"","text":"44 1/2","scale":"mitre"}`)}
 		},
 		func() Op { return Op{Do: Remove, Kind: "reading", ID: "c1-floor"} },
 		func() Op {
 			return Op{Do: Add, Kind: "diagonal", In: room, ID: id, Value: json.RawMessage(`{"id":"","from":"c1","to":"c3","length":"150"}`)}
 		},
 		func() Op {
-			return Op{Do: Add, Kind: "spot", In: room, ID: id, Value: json.RawMessage(`{"id":"","wall":"` + wall() + `","kind":"socket","at":"` + rapid.SampledFrom([]string{"20", "500 mm"}).Draw(t, "at") + `"}`)}
+			return Op{Do: Add, Kind: "spot", In: room, ID: id, Value: json.RawMessage(`{"id":"","wall":"` + wall() + `","kind":"socket","at":"` +
+				rapid.SampledFrom([]string{"20", "500 mm"}).Draw(t, "at") + `"}`)}
 		},
 		func() Op {
 			return set1("wall", wall(), "lean", rapid.SampledFrom([]string{`"-1/4 over 48"`, `"0.4"`, "null"}).Draw(t, "lean"))
@@ -179,7 +190,9 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		},
 		func() Op { return set1("room", room, "left_setback", `"1/4"`) },
 		func() Op {
-			return Op{Do: Add, Kind: "copy", ID: id, Value: json.RawMessage(fmt.Sprintf(`{"of":%q,"name":"Again","storey":"Upper","mirror":%v,"rough":%v}`, room, rapid.Bool().Draw(t, "mirror"), rapid.Bool().Draw(t, "rough")))}
+			return Op{Do: Add, Kind: "copy", ID: id,
+				Value: json.RawMessage(fmt.Sprintf(`{"of":%q,"name":"Again","storey":"Upper","mirror":%v,"rough":%v}`, room, rapid.Bool().Draw(t, "mirror"),
+					rapid.Bool().Draw(t, "rough")))}
 		},
 		func() Op {
 			return set1("job", "", "unit", fmt.Sprintf("%q", rapid.SampledFrom([]string{"in", "mm"}).Draw(t, "unit")))
@@ -207,7 +220,8 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		},
 		func() Op { return Op{Do: Remove, Kind: "sundry", ID: "paint"} },
 		func() Op {
-			return Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"96\""}]}]}`)}
+			return Op{Do: Add, Kind: "layout", ID: "b",
+				Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"96\""}]}]}`)}
 		},
 		func() Op { return Op{Do: Remove, Kind: "layout", ID: "b"} },
 		func() Op { return Op{Do: Add, Kind: "wall", In: room, ID: id, After: after()} },
@@ -220,17 +234,22 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 		func() Op { return Op{Do: Remove, Kind: "opening", ID: "o1"} },
 		func() Op { return Op{Do: Remove, Kind: "run", ID: "k"} },
 		func() Op {
-			return set1("moulding", "b", "section", rapid.SampledFrom([]string{`[]`, `[{"u":"0","z":"0"},{"u":"9/16","z":"0"},{"u":"9/16","z":"5 1/4","bow":"1/16"},{"u":"0","z":"5 1/4"}]`}).Draw(t, "section"))
+			return set1("moulding", "b", "section",
+				rapid.SampledFrom([]string{`[]`, `[{"u":"0","z":"0"},{"u":"9/16","z":"0"},{"u":"9/16","z":"5 1/4","bow":"1/16"},{"u":"0","z":"5 1/4"}]`}).Draw(t,
+					"section"))
 		},
 		func() Op {
-			return set1("moulding", "b", rapid.SampledFrom([]string{"wall_foot", "ceiling_foot", "projection"}).Draw(t, "measure"), rapid.SampledFrom([]string{`"3/8"`, "null"}).Draw(t, "foot"))
+			return set1("moulding", "b", rapid.SampledFrom([]string{"wall_foot", "ceiling_foot", "projection"}).Draw(t, "measure"),
+				rapid.SampledFrom([]string{`"3/8"`, "null"}).Draw(t, "foot"))
 		},
 		func() Op { return set1("run", "k", "first", `"w2"`) },
 		func() Op {
-			return Op{Do: Add, Kind: "run", In: room, ID: id, Value: json.RawMessage(`{"id":"","moulding":"b2","level":"ceiling","on":"` + rapid.SampledFrom([]string{"", "k"}).Draw(t, "on") + `","below":"1/2"}`)}
+			return Op{Do: Add, Kind: "run", In: room, ID: id,
+				Value: json.RawMessage(`{"id":"","moulding":"b2","level":"ceiling","on":"` + rapid.SampledFrom([]string{"", "k"}).Draw(t, "on") + `","below":"1/2"}`)}
 		},
 		func() Op {
-			return Op{Do: Add, Kind: "saw", ID: id, Value: json.RawMessage(`{"mitre_left":60,"mitre_right":60,"bevel_left":48,"bevel_right":48,"resolution":0.1,"flat":"12","kerf":"3/32"}`)}
+			return Op{Do: Add, Kind: "saw", ID: id,
+				Value: json.RawMessage(`{"mitre_left":60,"mitre_right":60,"bevel_left":48,"bevel_right":48,"resolution":0.1,"flat":"12","kerf":"3/32"}`)}
 		},
 		func() Op {
 			return set1("job", "", "saw", `"`+rapid.SampledFrom([]string{"saw", id}).Draw(t, "saw")+`"`)
@@ -243,20 +262,25 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 			return Op{Do: Add, Kind: "test", In: "saw", ID: id, Value: json.RawMessage(`{"id":"","way":"gap","dialled":45,"gap":"1/64","open":"toe","width":"7 1/4"}`)}
 		},
 		func() Op {
-			return Op{Do: Add, Kind: "hand", ID: "k.w1", Value: json.RawMessage(rapid.SampledFrom([]string{`{"piece":"","length":"90 1/16","by":"M.","why":"the plaster bulges"}`, `{"piece":"","in_place":true}`}).Draw(t, "hand"))}
+			return Op{Do: Add, Kind: "hand", ID: "k.w1",
+				Value: json.RawMessage(rapid.SampledFrom([]string{`{"piece":"","length":"90 1/16","by":"M.","why":"the plaster bulges"}`,
+					`{"piece":"","in_place":true}`}).Draw(t, "hand"))}
 		},
 		func() Op { return Op{Do: Remove, Kind: "hand", ID: "k.w1"} },
 		func() Op { return set1("job", "", "put_away", `["short","fence"]`) },
 		func() Op { return set1("rules", "", "bench", `"16"`) },
 		func() Op {
-			f := rapid.SampledFrom([][2]string{{"inside", `"butt"`}, {"bullnose", `"two"`}, {"hair", `"1/64"`}, {"spring", `"1 mm"`}, {"drying", "45"}, {"short", "0"}, {"double", "100"}, {"set", `"Ada"`}, {"buying", `"fit"`}, {"hand", "101"}, {"drying", "0"}}).Draw(t, "rule")
+			f := rapid.SampledFrom([][2]string{{"inside", `"butt"`}, {"bullnose", `"two"`}, {"hair", `"1/64"`}, {"spring", `"1 mm"`}, {"drying", "45"}, {"short", "0"},
+				{"double", "100"}, {"set", `"Ada"`}, {"buying", `"fit"`}, {"hand", "101"}, {"drying", "0"}}).Draw(t, "rule")
 			return set1("rules", "", f[0], f[1])
 		},
 		func() Op { return set1("room", room, "entry", `"o1"`) },
 		func() Op { return set1("room", room, "wet", "true") },
 		func() Op {
-			v := rapid.SampledFrom([]string{`{"id":"","run":"k","corner":"c1","question":"coped","choice":"left","by":"Ada"}`, `{"id":"","run":"k","corner":"c1","question":"coped","choice":"right"}`,
-				`{"id":"","question":"inside","choice":"mitre"}`, `{"id":"","piece":"k.w1","question":"scarf_at","choice":"40, 1000 mm"}`, `{"id":"","run":"k","question":"first","choice":"k.w1"}`,
+			v := rapid.SampledFrom([]string{`{"id":"","run":"k","corner":"c1","question":"coped","choice":"left","by":"Ada"}`,
+				`{"id":"","run":"k","corner":"c1","question":"coped","choice":"right"}`,
+				`{"id":"","question":"inside","choice":"mitre"}`, `{"id":"","piece":"k.w1","question":"scarf_at","choice":"40, 1000 mm"}`,
+				`{"id":"","run":"k","question":"first","choice":"k.w1"}`,
 				`{"id":"","corner":"c2","question":"inside","choice":"nonsense"}`}).Draw(t, "override")
 			return Op{Do: Add, Kind: "override", In: room, ID: id, Value: json.RawMessage(v)}
 		},
@@ -299,7 +323,8 @@ func untype(j *job.Job) {
 		plain(m.CeilingFoot)
 		plain(m.Projection)
 	}
-	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height, &j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench, &j.Rules.Hair, &j.Rules.Spring} {
+	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height,
+		&j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench, &j.Rules.Hair, &j.Rules.Spring} {
 		plain(e)
 	}
 	for i := range j.ByHand {

@@ -43,7 +43,8 @@ func ofRoom(r *job.Room, op Op) map[string]any {
 		}
 	case "opening":
 		if o := byID(r.Openings, openingID, op.ID); o != nil {
-			return map[string]any{"wall": &o.Wall, "kind": &o.Kind, "from": &o.From, "width": &o.Width, "casing": &o.Casing, "casing_thickness": &o.CasingThickness, "head": &o.Head,
+			return map[string]any{"wall": &o.Wall, "kind": &o.Kind, "from": &o.From, "width": &o.Width, "casing": &o.Casing, "casing_thickness": &o.CasingThickness,
+				"head": &o.Head,
 				"sill": &o.Sill, "plinth": &o.Plinth, "plinth_thickness": &o.PlinthThickness, "depth": &o.Depth, "lean": &o.Lean}
 		}
 	case "spot":

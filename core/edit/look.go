@@ -12,7 +12,8 @@ import (
 func callOut(room *job.Room, op Op) (Op, error) {
 	var text string
 	if json.Unmarshal(op.Value, &text) != nil {
-		return Op{}, &job.Invalid{Thing: "walls", Field: "value", Value: string(op.Value), Reason: "is no list", Remedy: "write lengths parted by commas, such as 11, 9'6, 4"}
+		return Op{}, &job.Invalid{Thing: "walls", Field: "value", Value: string(op.Value), Reason: "is no list",
+			Remedy: "write lengths parted by commas, such as 11, 9'6, 4"}
 	}
 	n := 0
 	var made []string
@@ -32,7 +33,8 @@ func callOut(room *job.Room, op Op) (Op, error) {
 		made = append(made, id)
 	}
 	if n == 0 {
-		return Op{}, &job.Invalid{Thing: "walls", Field: "value", Value: text, Reason: "names no length", Remedy: "write lengths parted by commas, such as 11, 9'6, 4"}
+		return Op{}, &job.Invalid{Thing: "walls", Field: "value", Value: text, Reason: "names no length",
+			Remedy: "write lengths parted by commas, such as 11, 9'6, 4"}
 	}
 	return Op{Do: Remove, Kind: "walls", Value: Raw(made)}, nil
 }

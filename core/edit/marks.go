@@ -17,7 +17,8 @@ func record(j *job.Job, op Op) (Op, error) {
 		return Op{}, err
 	}
 	if m.Kind == job.MarkUndone {
-		return Op{}, &job.Invalid{Thing: "mark", Field: "kind", Value: string(m.Kind), Reason: "takes no mark back by itself", Remedy: "use unmark with the mark's id"}
+		return Op{}, &job.Invalid{Thing: "mark", Field: "kind", Value: string(m.Kind), Reason: "takes no mark back by itself",
+			Remedy: "use unmark with the mark's id"}
 	}
 	if m.Of != "" && latest(j, m.Of) != nil {
 		return Op{}, &job.Invalid{Thing: "mark " + m.Of, Reason: "was made again already", Remedy: "take that one back first"}

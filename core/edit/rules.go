@@ -3,7 +3,8 @@ package edit
 import "gnomon/core/job"
 
 // ruleFields are all of them, in the order in which they are set.
-var ruleFields = []string{"set", "inside", "cope_hand", "scarf", "crown", "order", "layout", "bench", "unread_outside", "unread_inside", "square", "hair", "spring", "buying", "step",
+var ruleFields = []string{"set", "inside", "cope_hand", "scarf", "crown", "order", "layout", "bench", "unread_outside", "unread_inside", "square", "hair",
+	"spring", "buying", "step",
 	"bullnose", "floor_joint", "cope_tool", "lengths", "drying", "short", "hidden", "hand", "double"}
 
 // TakeRules are the steps that make a job follow other house rules: one for each field in

@@ -27,8 +27,10 @@ func field(j *job.Job, op Op) (any, error) {
 			w := job.DefaultWeights()
 			r.Weights = &w
 		}
-		fields = map[string]any{"set": &r.Set, "inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order, "layout": &r.Layout, "bench": &r.Bench,
-			"unread_outside": &r.UnreadOutside, "unread_inside": &r.UnreadInside, "square": &r.Square, "hair": &r.Hair, "spring": &r.Spring, "buying": &r.Buying, "step": &r.Step,
+		fields = map[string]any{"set": &r.Set, "inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order,
+			"layout": &r.Layout, "bench": &r.Bench,
+			"unread_outside": &r.UnreadOutside, "unread_inside": &r.UnreadInside, "square": &r.Square, "hair": &r.Hair, "spring": &r.Spring, "buying": &r.Buying,
+			"step":     &r.Step,
 			"bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool, "lengths": &r.Lengths, "drying": &r.Drying,
 			"short": &r.Weights.Short, "hidden": &r.Weights.Hidden, "hand": &r.Weights.Hand, "double": &r.Weights.Double}
 	case "cutting":
@@ -49,7 +51,8 @@ func field(j *job.Job, op Op) (any, error) {
 		}
 	case "quote":
 		q := &j.Quote
-		fields = map[string]any{"for": &q.For, "from": &q.From, "number": &q.Number, "date": &q.Date, "included": &q.Included, "excluded": &q.Excluded, "note": &q.Note}
+		fields = map[string]any{"for": &q.For, "from": &q.From, "number": &q.Number, "date": &q.Date, "included": &q.Included, "excluded": &q.Excluded,
+			"note": &q.Note}
 	case "laid": // a stick of a layout: moulding and stick, as in base/s1
 		if s := laid(j, op.ID); s != nil {
 			fields = map[string]any{"locked": &s.Locked, "bad": &s.Bad, "rack": &s.Rack}
@@ -61,8 +64,9 @@ func field(j *job.Job, op Op) (any, error) {
 	case "saw":
 		if s := theSaw(j, op.ID); s != nil {
 			fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight, "bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight,
-				"resolution": &s.Resolution, "detents": &s.Detents, "bevel_resolution": &s.BevelResolution, "blade": &s.Blade, "nested_height": &s.NestedHeight, "nested_depth": &s.NestedDepth,
-				"flat": &s.Flat, "flat_45": &s.Flat45, "kerf": &s.Kerf, "fence": &s.Fence, "note": &s.Note}
+				"resolution": &s.Resolution, "detents": &s.Detents, "bevel_resolution": &s.BevelResolution, "blade": &s.Blade, "nested_height": &s.NestedHeight,
+				"nested_depth": &s.NestedDepth,
+				"flat":         &s.Flat, "flat_45": &s.Flat45, "kerf": &s.Kerf, "fence": &s.Fence, "note": &s.Note}
 		}
 	case "moulding":
 		if m := j.Moulding(op.ID); m != nil {
@@ -73,8 +77,10 @@ func field(j *job.Job, op Op) (any, error) {
 	case "room":
 		if r := j.Room(op.ID); r != nil {
 			l := &r.Look
-			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns, "ceiling": &l.Ceiling,
-				"storey": &r.Storey, "entry": &r.Entry, "wet": &r.Wet, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd, "right_setback": &r.RightSetback}
+			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns,
+				"ceiling": &l.Ceiling,
+				"storey":  &r.Storey, "entry": &r.Entry, "wet": &r.Wet, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd,
+				"right_setback": &r.RightSetback}
 		}
 	default:
 		fields = inRoom(j, op)

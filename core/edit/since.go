@@ -26,12 +26,14 @@ func (e *Since) Error() string {
 	if e.Who != "" {
 		by = " by " + e.Who
 	}
-	return fmt.Sprintf("%s stays: since it was added, %s%s; take that out first, or remove %s by itself if all of it is to go", e.Thing, strings.Join(e.What, " and "), by, e.Thing)
+	return fmt.Sprintf("%s stays: since it was added, %s%s; take that out first, or remove %s by itself if all of it is to go", e.Thing,
+		strings.Join(e.What, " and "), by, e.Thing)
 }
 
 // inside are the lists of a thing that hold things of their own, with what one of them is called.
-var inside = map[string]string{"walls": "wall", "corners": "corner", "lengths": "length", "readings": "reading", "openings": "opening", "spots": "spot", "diagonals": "diagonal",
-	"runs": "run", "overrides": "override", "tests": "test"}
+var inside = map[string]string{"walls": "wall", "corners": "corner", "lengths": "length", "readings": "reading", "openings": "opening", "spots": "spot",
+	"diagonals": "diagonal",
+	"runs":      "run", "overrides": "override", "tests": "test"}
 
 // spoken are kinds as people call them, where that is another word.
 var spoken = map[string]string{"override": "decision", "test": "test cut"}

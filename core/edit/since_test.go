@@ -22,16 +22,18 @@ func apply(t *testing.T, j job.Job, ops ...Op) (job.Job, []Op) {
 
 // A room that somebody else has measured in is not taken back with its addition.
 func TestAnAdditionStaysOnceMoreIsInIt(t *testing.T) {
-	room := Op{Do: Add, Kind: "room", ID: "n", Value: json.RawMessage(`{"id":"n","name":"Larder","walls":[{"id":"n1"},{"id":"n2","lengths":[{"id":"nl","length":"96"}]}],"corners":[{"id":"nc1"},{"id":"nc2"}],"runs":[]}`)}
+	room := Op{Do: Add, Kind: "room", ID: "n",
+		Value: json.RawMessage(`{"id":"n","name":"Larder","walls":[{"id":"n1"},{"id":"n2","lengths":[{"id":"nl","length":"96"}]}],"corners":[{"id":"nc1"},{"id":"nc2"}],"runs":[]}`)}
 	j, undo := apply(t, shed(t), room)
 	for name, since := range map[string]struct {
 		ops  []Op
 		said string
 	}{
-		"a length and a reading": {[]Op{{Do: Add, Kind: "length", In: "n1", ID: "z1", Value: json.RawMessage(`{"id":"","length":"8'"}`)}, {Do: Add, Kind: "reading", In: "nc1", ID: "z2", Value: json.RawMessage(`{"id":"","text":"90"}`)}}, "1 length was added and 1 reading was added"},
-		"a wall":                 {[]Op{{Do: Add, Kind: "wall", In: "n", ID: "z3", After: "n1"}}, "1 corner was added and 1 wall was added"},
-		"a length changed":       {[]Op{set1("length", "nl", "length", `"97"`)}, "1 length was changed"},
-		"its name":               {[]Op{set1("room", "n", "name", `"Store"`)}, "1 room was changed"},
+		"a length and a reading": {[]Op{{Do: Add, Kind: "length", In: "n1", ID: "z1", Value: json.RawMessage(`{"id":"","length":"8'"}`)},
+			{Do: Add, Kind: "reading", In: "nc1", ID: "z2", Value: json.RawMessage(`{"id":"","text":"90"}`)}}, "1 length was added and 1 reading was added"},
+		"a wall":           {[]Op{{Do: Add, Kind: "wall", In: "n", ID: "z3", After: "n1"}}, "1 corner was added and 1 wall was added"},
+		"a length changed": {[]Op{set1("length", "nl", "length", `"97"`)}, "1 length was changed"},
+		"its name":         {[]Op{set1("room", "n", "name", `"Store"`)}, "1 room was changed"},
 	} {
 		after, back := apply(t, j, since.ops...)
 		_, _, err := ApplyAll(after, undo)
@@ -65,7 +67,8 @@ func TestAnotherDecisionIsNotUndone(t *testing.T) {
 	lay := func(id string) Op {
 		return Op{Do: Add, Kind: "layout", ID: "b", Value: json.RawMessage(`{"moulding":"b","sticks":[{"id":"` + id + `","length":"16'"}]}`)}
 	}
-	for _, make := range [][3]Op{{hand("90"), hand("91"), hand("92")}, {decide("a", "mitre"), decide("b", "butt"), decide("c", "cope")}, {lay("s1"), lay("s2"), lay("s3")}} {
+	for _, make := range [][3]Op{{hand("90"), hand("91"), hand("92")}, {decide("a", "mitre"), decide("b", "butt"), decide("c", "cope")},
+		{lay("s1"), lay("s2"), lay("s3")}} {
 		j, _ := apply(t, shed(t), make[0])
 		j, undo := apply(t, j, make[1])
 		others, undoOthers := apply(t, j, make[2])
@@ -123,8 +126,10 @@ func TestWhatAStepHolds(t *testing.T) {
 	} {
 		assert.ElementsMatch(t, want, kinds(Op{Do: Add, Kind: "room", Value: json.RawMessage(value)}), value)
 	}
-	assert.ElementsMatch(t, []string{"add wall", "add wall", "add corner", "add reading", "add spot"}, kinds(Op{Do: Add, Kind: "wall", Value: json.RawMessage(`{"wall":{},"corner":{"readings":[{}]},"spots":[{}]}`)}))
-	assert.ElementsMatch(t, []string{"add faces", "add wall", "add opening"}, kinds(Op{Do: Add, Kind: "faces", Value: json.RawMessage(`[{"do":"add","value":{"openings":[{}]}}]`)}))
+	assert.ElementsMatch(t, []string{"add wall", "add wall", "add corner", "add reading", "add spot"},
+		kinds(Op{Do: Add, Kind: "wall", Value: json.RawMessage(`{"wall":{},"corner":{"readings":[{}]},"spots":[{}]}`)}))
+	assert.ElementsMatch(t, []string{"add faces", "add wall", "add opening"},
+		kinds(Op{Do: Add, Kind: "faces", Value: json.RawMessage(`[{"do":"add","value":{"openings":[{}]}}]`)}))
 	assert.Equal(t, []string{"add walls", "add wall"}, kinds(Op{Do: Add, Kind: "walls", Value: json.RawMessage(`"11, 9"`)}))
 	assert.Equal(t, []string{"remove room"}, kinds(Op{Do: Remove, Kind: "room"}))
 }
@@ -132,8 +137,11 @@ func TestWhatAStepHolds(t *testing.T) {
 // Between the steps of one change the job may be one that could not be kept: whatever the steps
 // are, they end in a job that can, or in an error, with the job given as it was.
 func TestStepsOverACrookedJob(t *testing.T) {
-	crooked := []string{`{"walls":[{"id":"x1"},{"id":"x2"},{"id":"x3"}],"corners":[{"id":"y1"}]}`, `{"closed":true,"walls":[{"id":"x1"}],"corners":[{"id":"y1"},{"id":"y2"}]}`, `{"walls":[],"corners":[{"id":"y1"}],"openings":[{"id":"o9","wall":"none","from":"1","width":"3"}]}`,
-		`{"walls":[{"id":"x1"},{"id":"x1"}],"runs":[{"id":"k9","moulding":"none","first":"x9","on":"k9"}]}`, `{"walls":[{"id":"w1"}],"diagonals":[{"id":"d9","from":"a","to":"b","length":"1"}]}`}
+	crooked := []string{`{"walls":[{"id":"x1"},{"id":"x2"},{"id":"x3"}],"corners":[{"id":"y1"}]}`,
+		`{"closed":true,"walls":[{"id":"x1"}],"corners":[{"id":"y1"},{"id":"y2"}]}`,
+		`{"walls":[],"corners":[{"id":"y1"}],"openings":[{"id":"o9","wall":"none","from":"1","width":"3"}]}`,
+		`{"walls":[{"id":"x1"},{"id":"x1"}],"runs":[{"id":"k9","moulding":"none","first":"x9","on":"k9"}]}`,
+		`{"walls":[{"id":"w1"}],"diagonals":[{"id":"d9","from":"a","to":"b","length":"1"}]}`}
 	rapid.Check(t, func(t *rapid.T) {
 		j := shed(t)
 		before := asText(j)
@@ -144,8 +152,10 @@ func TestStepsOverACrookedJob(t *testing.T) {
 				ops = append(ops, Op{Do: Add, Kind: "room", ID: fmt.Sprintf("q%d", n), Value: json.RawMessage(rapid.SampledFrom(crooked).Draw(t, "room"))})
 			case 1:
 				id := rapid.SampledFrom([]string{"x1", "x2", "x3", "w1"}).Draw(t, "wall")
-				ops = append(ops, rapid.SampledFrom([]Op{{Do: Remove, Kind: "wall", ID: id}, {Do: Move, Kind: "wall", ID: id, After: "x2"}, {Do: Add, Kind: "wall", In: "q0", ID: id}, {Do: Remove, Kind: "room", ID: "q0"},
-					{Do: Remove, Kind: "walls", Value: json.RawMessage(`["x1","x2"]`)}, {Do: Add, Kind: "copy", ID: "cc", Value: json.RawMessage(`{"of":"q0","mirror":true}`)}, {Do: Remove, Kind: "moulding", ID: "b2"}}).Draw(t, "op"))
+				ops = append(ops, rapid.SampledFrom([]Op{{Do: Remove, Kind: "wall", ID: id}, {Do: Move, Kind: "wall", ID: id, After: "x2"},
+					{Do: Add, Kind: "wall", In: "q0", ID: id}, {Do: Remove, Kind: "room", ID: "q0"},
+					{Do: Remove, Kind: "walls", Value: json.RawMessage(`["x1","x2"]`)}, {Do: Add, Kind: "copy", ID: "cc", Value: json.RawMessage(`{"of":"q0","mirror":true}`)},
+					{Do: Remove, Kind: "moulding", ID: "b2"}}).Draw(t, "op"))
 			default:
 				ops = append(ops, drawOp(t, j, n))
 			}

@@ -306,5 +306,6 @@ func move(j *job.Job, op Op) (Op, error) {
 }
 
 func unknownKind(op Op) error {
-	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do), Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry, saw, test, hand, override or layout"}
+	return &job.Invalid{Thing: "edit", Field: "kind", Value: op.Kind, Reason: fmt.Sprintf("cannot %s that", op.Do),
+		Remedy: "use room, wall, length, corner, reading, diagonal, opening, spot, run, moulding, sundry, saw, test, hand, override or layout"}
 }

@@ -7,17 +7,19 @@ import (
 )
 
 var (
-	testReading = Declare(Form{Code: "test_reading", Severity: Check, Stop: Measure, Kind: "corner", Text: "%s is odd.", Why: "Because.", Remedy: "Read %s again.", Cause: Reading})
-	testOpen    = Declare(Form{Code: "test_open", Severity: Check, Stop: Measure, Kind: "room", Text: "It does not close.", Cause: Together})
-	testCut     = Declare(Form{Code: "test_cut", Severity: Stop, Stop: Saw, Kind: "piece", Text: "%s cannot be cut."})
-	testNote    = Declare(Form{Code: "test_note", Severity: Note, Stop: Saw, Kind: "piece", Text: "%s is short."})
+	testReading = Declare(Form{Code: "test_reading", Severity: Check, Stop: Measure, Kind: "corner", Text: "%s is odd.", Why: "Because.", Remedy: "Read %s again.",
+		Cause: Reading})
+	testOpen = Declare(Form{Code: "test_open", Severity: Check, Stop: Measure, Kind: "room", Text: "It does not close.", Cause: Together})
+	testCut  = Declare(Form{Code: "test_cut", Severity: Stop, Stop: Saw, Kind: "piece", Text: "%s cannot be cut."})
+	testNote = Declare(Form{Code: "test_note", Severity: Note, Stop: Saw, Kind: "piece", Text: "%s is short."})
 )
 
 func corner(id string) []Ref { return []Ref{{"corner", id}} }
 
 func TestAFormFillsIn(t *testing.T) {
 	f := testReading.In("r", "c1")
-	assert.Equal(t, Finding{Code: "test_reading", Severity: Check, Stop: Measure, Kind: "corner", ID: "c1", Room: "r", Why: "Because."}, f, "what needs words is not said yet")
+	assert.Equal(t, Finding{Code: "test_reading", Severity: Check, Stop: Measure, Kind: "corner", ID: "c1", Room: "r", Why: "Because."}, f,
+		"what needs words is not said yet")
 	f = f.Says("Corner A").Do("it")
 	assert.Equal(t, "Corner A is odd.", f.Text)
 	assert.Equal(t, "Read it again.", f.Remedy)

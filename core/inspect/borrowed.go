@@ -11,7 +11,8 @@ import (
 )
 
 var levelBorrowed = finding.Declare(finding.Form{Code: "level_borrowed", Severity: finding.Check, Stop: finding.Measure, Kind: "room",
-	Text: "This room was not measured at the %s, where %s runs.", Why: "What was measured at the %s stands in, and walls lean.", Remedy: "Measure at the %s, where the moulding sits."})
+	Text: "This room was not measured at the %s, where %s runs.", Why: "What was measured at the %s stands in, and walls lean.",
+	Remedy: "Measure at the %s, where the moulding sits."})
 
 // Borrowed says which walls and corners of a run were measured only at another
 // level.

@@ -12,17 +12,22 @@ import (
 
 var (
 	runUnchecked = finding.Declare(finding.Form{Code: "run_unchecked", Severity: finding.Note, Stop: finding.Measure, Kind: "room",
-		Text: "Nothing checks an open run.", Why: "Only a room that comes round to where it began tells whether its readings go together.", Remedy: "Read each wall twice, or shoot a diagonal from end to end.", Closing: true})
+		Text: "Nothing checks an open run.", Why: "Only a room that comes round to where it began tells whether its readings go together.",
+		Remedy: "Read each wall twice, or shoot a diagonal from end to end.", Closing: true})
 	roomOpen = finding.Declare(finding.Form{Code: "room_open", Severity: finding.Check, Stop: finding.Measure, Kind: "room",
-		Text: "The room does not close.", Why: "No single measurement explains it: there is more than one mistake.", Remedy: "Measure it again, walls and corners, beginning where the drawing comes apart.", Closing: true, Cause: finding.Together})
+		Text: "The room does not close.", Why: "No single measurement explains it: there is more than one mistake.",
+		Remedy: "Measure it again, walls and corners, beginning where the drawing comes apart.", Closing: true, Cause: finding.Together})
 	roomSecond = finding.Declare(finding.Form{Code: "room_second", Severity: finding.Check, Stop: finding.Measure, Kind: "room",
 		Text: "That is not all: a second measurement does not agree.", Closing: true, Cause: finding.Remainder})
 	checkUntried = finding.Declare(finding.Form{Code: "check_untried", Severity: finding.Check, Stop: finding.Measure, Kind: "room",
-		Text: "The room does not close, and %d of its measurements were not tried as the wrong one.", Why: "It has more of them than are tried in one go.", Remedy: "Split the room in two, or take out readings and diagonals that are not needed.", Closing: true})
+		Text: "The room does not close, and %d of its measurements were not tried as the wrong one.", Why: "It has more of them than are tried in one go.",
+		Remedy: "Split the room in two, or take out readings and diagonals that are not needed.", Closing: true})
 	diagonalBlind = finding.Declare(finding.Form{Code: "diagonal_blind", Severity: finding.Check, Stop: finding.Measure, Kind: "diagonal",
-		Text: "%s and %s do not see each other.", Why: "A wall or a corner stands between them, so no tape or laser runs straight.", Remedy: "Look which corners were meant, and change or remove the diagonal.", Cause: finding.Readings})
+		Text: "%s and %s do not see each other.", Why: "A wall or a corner stands between them, so no tape or laser runs straight.",
+		Remedy: "Look which corners were meant, and change or remove the diagonal.", Cause: finding.Readings})
 	roomCrosses = finding.Declare(finding.Form{Code: "room_crosses", Severity: finding.Check, Stop: finding.Measure, Kind: "room",
-		Text: "Walls of this room cross each other.", Why: "No room is built so, though its measurements close.", Remedy: "Look which corners are inside and which outside, and whether the walls stand in their order.", Closing: true})
+		Text: "Walls of this room cross each other.", Why: "No room is built so, though its measurements close.",
+		Remedy: "Look which corners are inside and which outside, and whether the walls stand in their order.", Closing: true})
 	checkSees = finding.Declare(finding.Form{Code: "check_sees", Severity: finding.Note, Stop: finding.Measure, Kind: "room",
 		Text: "A wall can be off by up to %s unseen.", Why: "A closed room checks itself only as well as its corners were read."})
 	partsSuspects = finding.Declare(finding.Form{Code: "parts_suspects", Severity: finding.Note, Stop: finding.Measure, Kind: "room",
@@ -196,7 +201,8 @@ func (in *inspection) offer(s Survey, f finding.Finding) {
 			say = "Shoot %s to %s, the best of the diagonals that were tried: then %s shows."
 		}
 		do = append(do, fmt.Sprintf(say, from, to, About(h.After, in.unit)))
-		f.Acts = append(f.Acts, finding.Act{Do: finding.ActShoot, Kind: "corner", ID: in.room.CornerOf(h.From), To: in.room.CornerOf(h.To), Text: "Shoot " + from + " to " + to, Next: from + " to " + to})
+		f.Acts = append(f.Acts, finding.Act{Do: finding.ActShoot, Kind: "corner", ID: in.room.CornerOf(h.From), To: in.room.CornerOf(h.To), Text: "Shoot " + from +
+			" to " + to, Next: from + " to " + to})
 	}
 	if len(do) == 0 {
 		return

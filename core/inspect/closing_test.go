@@ -144,7 +144,8 @@ func TestLevels(t *testing.T) {
 		if i == 0 {
 			e.Length += measure.Foot
 		}
-		r.Walls[i].Lengths = []job.Taken{{ID: "f" + r.Walls[i].ID, As: r.Walls[i].Lengths[0].As, Level: job.Floor}, {ID: "c" + r.Walls[i].ID, As: e, Level: job.Ceiling}}
+		r.Walls[i].Lengths = []job.Taken{{ID: "f" + r.Walls[i].ID, As: r.Walls[i].Lengths[0].As, Level: job.Floor},
+			{ID: "c" + r.Walls[i].ID, As: e, Level: job.Ceiling}}
 	}
 	f = plantest.Finding(t, plantest.Build(t, j), "room_open")
 	assert.Contains(t, f.Text, "At the ceiling the room does not close")
@@ -161,7 +162,8 @@ func TestWhatTheCheckSees(t *testing.T) {
 }
 
 func TestCeilingsAndWhatStandsInTheWay(t *testing.T) {
-	j := with(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"), `"spots":[{"id":"s","wall":"w3","kind":"socket","at":"40","height":"2"},{"id":"u","wall":"w2","kind":"step_up","at":"12","height":"1 1/2"},{"id":"h","wall":"w3","kind":"socket","at":"60","height":"12"},{"id":"d","wall":"w3","kind":"stud","at":"16"}]`)
+	j := with(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"),
+		`"spots":[{"id":"s","wall":"w3","kind":"socket","at":"40","height":"2"},{"id":"u","wall":"w2","kind":"step_up","at":"12","height":"1 1/2"},{"id":"h","wall":"w3","kind":"socket","at":"60","height":"12"},{"id":"d","wall":"w3","kind":"stud","at":"16"}]`)
 	at := func(i int, left, right string) {
 		w := &j.Rooms[0].Walls[i]
 		l, _ := job.Typed(left, "in")
@@ -205,7 +207,8 @@ func TestCornersReadTwice(t *testing.T) {
 
 func TestDiagonals(t *testing.T) {
 	shot := func(from, to, length string) job.Job {
-		return with(t, plantest.Room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90"), `"diagonals":[{"id":"d","from":"`+from+`","to":"`+to+`","length":"`+length+`"}]`)
+		return with(t, plantest.Room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90"),
+			`"diagonals":[{"id":"d","from":"`+from+`","to":"`+to+`","length":"`+length+`"}]`)
 	}
 	assert.Empty(t, plantest.Codes(plantest.Build(t, shot("c6", "c3", `127 5/8`))), "across, in sight")
 	f := plantest.Finding(t, plantest.Build(t, shot("c2", "c4", `76 7/8`)), "diagonal_blind")

@@ -11,11 +11,14 @@ import (
 
 var (
 	readingsDiffer = finding.Declare(finding.Form{Code: "readings_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "The readings of corner %s differ by %s.", Why: "Two readings of one corner agree better than that; the middle one, %s, is used.", Remedy: "Read it once more, and look whether the instrument lay on compound.", Cause: finding.Readings})
+		Text: "The readings of corner %s differ by %s.", Why: "Two readings of one corner agree better than that; the middle one, %s, is used.",
+		Remedy: "Read it once more, and look whether the instrument lay on compound.", Cause: finding.Readings})
 	readingImpossible = finding.Declare(finding.Form{Code: "reading_impossible", Severity: finding.Stop, Stop: finding.Measure, Kind: "corner",
-		Text: "%s cannot read %s on the %s.", Why: "A corner lies between 0° and 180°.", Remedy: "Read it again, and check which scale the numbers stand on.", Cause: finding.Reading})
+		Text: "%s cannot read %s on the %s.", Why: "A corner lies between 0° and 180°.", Remedy: "Read it again, and check which scale the numbers stand on.",
+		Cause: finding.Reading})
 	readingScale = finding.Declare(finding.Form{Code: "reading_scale", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "%s reads %s on the %s.", Why: "A corner of %s is seldom built.", Remedy: "Read it again, and check which scale the numbers stand on.", Cause: finding.Reading})
+		Text: "%s reads %s on the %s.", Why: "A corner of %s is seldom built.", Remedy: "Read it again, and check which scale the numbers stand on.",
+		Cause: finding.Reading})
 )
 
 // corner looks at each reading of a corner by itself, and at all of them together.

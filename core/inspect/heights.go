@@ -11,13 +11,16 @@ import (
 
 var (
 	ceilingStep = finding.Declare(finding.Form{Code: "ceiling_step", Severity: finding.Check, Stop: finding.Joints, Kind: "corner",
-		Text: "At corner %s the ceiling of %s and that of %s differ by %s.", Why: "What hangs from the ceiling cannot meet there at one height.", Remedy: "Measure both heights again at the corner; let the lower one set the layout line."})
+		Text: "At corner %s the ceiling of %s and that of %s differ by %s.", Why: "What hangs from the ceiling cannot meet there at one height.",
+		Remedy: "Measure both heights again at the corner; let the lower one set the layout line."})
 	ceilingSlopes = finding.Declare(finding.Form{Code: "ceiling_slopes", Severity: finding.Note, Stop: finding.Measure, Kind: "room",
-		Text: "The ceiling is lowest at the %s end of %s: %s under its highest.", Why: "A level line is set from the lowest place.", Remedy: "Begin the layout line there."})
+		Text: "The ceiling is lowest at the %s end of %s: %s under its highest.", Why: "A level line is set from the lowest place.",
+		Remedy: "Begin the layout line there."})
 	floorSteps = finding.Declare(finding.Form{Code: "floor_steps", Severity: finding.Note, Stop: finding.Joints, Kind: "wall",
 		Text: "The floor steps %s.", Why: "A base of one height cannot pass it straight."})
 	inTheWay = finding.Declare(finding.Form{Code: "in_the_way", Severity: finding.Note, Stop: finding.Measure, Kind: "wall",
-		Text: "%s stands in the way of %s %s.", Why: "The piece there must be cut out or stopped around it.", Remedy: "Mark it on the piece in place. Know what is behind before you cut or nail; wiring and pipes are for licensed trades."})
+		Text: "%s stands in the way of %s %s.", Why: "The piece there must be cut out or stopped around it.",
+		Remedy: "Mark it on the piece in place. Know what is behind before you cut or nail; wiring and pipes are for licensed trades."})
 )
 
 // uneven is what a ceiling may rise or step without a word.
@@ -69,7 +72,8 @@ func (in *inspection) spot(s job.Spot) {
 func PastStep(j *job.Job, r *job.Room, s job.Spot) string {
 	rules, _ := j.RulesAt(r, "", "")
 	if s.Height == nil || s.Height.Length <= 0 {
-		return map[string]string{job.StepLink: "Measure its height, and step the base with a sloped link.", job.StepRip: "Measure its height, and rip that off the base on the high floor.",
+		return map[string]string{job.StepLink: "Measure its height, and step the base with a sloped link.",
+			job.StepRip:   "Measure its height, and rip that off the base on the high floor.",
 			job.StepStrip: "Measure its height, and put a strip of that under the base on the low floor."}[rules.Step]
 	}
 	fall := s.Height.Length
@@ -80,6 +84,7 @@ func PastStep(j *job.Job, r *job.Room, s job.Spot) string {
 		return fmt.Sprintf("Put a strip %s high under the base on the low floor.", fall.In(j.Unit))
 	}
 	k := detail.StepDown(fall, detail.Slope)
-	return fmt.Sprintf("Step the base with a link sloped %s: both joints cut %s, the link %s between its cuts; it takes %s of wall. Fill under it with a piece %s high, its tip cut %s.",
+	return fmt.Sprintf("Step the base with a link sloped %s: both joints cut %s, the link %s between its cuts; it takes %s of wall. Fill under it with a piece "+
+		"%s high, its tip cut %s.",
 		detail.Slope, k.Joint, k.Long.In(j.Unit), k.Takes.In(j.Unit), fall.In(j.Unit), k.Tip)
 }

@@ -14,9 +14,11 @@ var (
 	tooFewWalls = finding.Declare(finding.Form{Code: "too_few_walls", Severity: finding.Stop, Stop: finding.Measure, Kind: "room",
 		Text: "A closed room of %d walls does not close.", Why: "It takes three walls to come round.", Remedy: "Add the missing walls, or make it an open run."})
 	wallUnmeasured = finding.Declare(finding.Form{Code: "wall_unmeasured", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",
-		Text: "Wall %s has no length yet.", Why: "Its pieces are left out of the cut list.", Remedy: "Measure at the floor, from corner line to corner line.", Missing: true})
+		Text: "Wall %s has no length yet.", Why: "Its pieces are left out of the cut list.", Remedy: "Measure at the floor, from corner line to corner line.",
+		Missing: true})
 	cornerUnread = finding.Declare(finding.Form{Code: "corner_unread", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-		Text: "Corner %s has not been read; it is taken as 90°.", Why: "Few corners are square, and half of what one is off shows in each mitre.", Remedy: "Read them with a protractor.", Missing: true, Cause: finding.Unread})
+		Text: "Corner %s has not been read; it is taken as 90°.", Why: "Few corners are square, and half of what one is off shows in each mitre.",
+		Remedy: "Read them with a protractor.", Missing: true, Cause: finding.Unread})
 )
 
 // begun tells of a room with nothing to cut, or that cannot be one.

@@ -11,17 +11,22 @@ import (
 
 var (
 	weightsNothing = finding.Declare(finding.Form{Code: "weights_nothing", Severity: finding.Check, Stop: finding.Joints, Kind: "rules",
-		Text: "All four weights are 0.", Why: "Then it does not matter who is coped: ends are chosen by the hand alone, and so that nothing waits in a ring.", Remedy: "Move at least one of them up."})
+		Text: "All four weights are 0.", Why: "Then it does not matter who is coped: ends are chosen by the hand alone, and so that nothing waits in a ring.",
+		Remedy: "Move at least one of them up."})
 	weightsNoHand = finding.Declare(finding.Form{Code: "weights_no_hand", Severity: finding.Check, Stop: finding.Joints, Kind: "rules",
-		Text: "Only keeping to one hand counts, and no hand is preferred.", Why: "So nothing tells who is coped.", Remedy: "Choose a hand, or let something else count."})
+		Text: "Only keeping to one hand counts, and no hand is preferred.", Why: "So nothing tells who is coped.",
+		Remedy: "Choose a hand, or let something else count."})
 	sprungTwice = finding.Declare(finding.Form{Code: "sprung_twice", Severity: finding.Check, Stop: finding.Joints, Kind: "rules",
-		Text: "Square pieces are cut %s long and coped ends %s: together that is more than a wall gives.", Why: "A piece sprung so far pushes its neighbours off their joints.", Remedy: "Spring the one or the other."})
+		Text: "Square pieces are cut %s long and coped ends %s: together that is more than a wall gives.",
+		Why:  "A piece sprung so far pushes its neighbours off their joints.", Remedy: "Spring the one or the other."})
 	wayInGone = finding.Declare(finding.Form{Code: "way_in_gone", Severity: finding.Check, Stop: finding.Joints, Kind: "room",
 		Text: "The opening that people were to come in by is gone.", Why: "Seams turn away from the first door instead.", Remedy: "Choose the way in again."})
 	noWayIn = finding.Declare(finding.Form{Code: "no_way_in", Severity: finding.Note, Stop: finding.Joints, Kind: "room",
-		Text: "This room has no door: nothing tells where people come in.", Why: "So no seam is turned away from them.", Remedy: "Add the door, or choose the opening that they come in by."})
+		Text: "This room has no door: nothing tells where people come in.", Why: "So no seam is turned away from them.",
+		Remedy: "Add the door, or choose the opening that they come in by."})
 	wetFloor = finding.Declare(finding.Form{Code: "wet_floor", Severity: finding.Note, Stop: finding.Joints, Kind: "room",
-		Text: "This room is wet: run clear silicone between base and floor.", Why: "Water that gets behind the base stays there.", Remedy: "Leave it open everywhere else: wood and laminate floors move."})
+		Text: "This room is wet: run clear silicone between base and floor.", Why: "Water that gets behind the base stays there.",
+		Remedy: "Leave it open everywhere else: wood and laminate floors move."})
 )
 
 // springMost is what two pieces may be sprung together at one corner.

@@ -16,7 +16,8 @@ var (
 	studsUncounted = finding.Declare(finding.Form{Code: "studs_uncounted", Severity: finding.Note, Stop: finding.Measure, Kind: "wall",
 		Text: "The first %d studs of %s are counted, and no more.", Why: "A spacing of %s gives more on %s.", Remedy: "Look whether spacing and length are right."})
 	wallShort = finding.Declare(finding.Form{Code: "wall_short", Severity: finding.Stop, Stop: finding.Measure, Kind: "wall",
-		Text: "%s is %s long and its openings reach to %s.", Why: "A casing cannot stand past the corner.", Remedy: "Measure the wall and its openings again, from the wall's left end to the casing's outer edges."})
+		Text: "%s is %s long and its openings reach to %s.", Why: "A casing cannot stand past the corner.",
+		Remedy: "Measure the wall and its openings again, from the wall's left end to the casing's outer edges."})
 	openingsOverlap = finding.Declare(finding.Form{Code: "openings_overlap", Severity: finding.Stop, Stop: finding.Measure, Kind: "wall",
 		Text: "Two openings on %s overlap.", Why: "One begins before the other's casing ends.", Remedy: "Measure both again from the wall's left end."})
 	lengthsDiffer = finding.Declare(finding.Form{Code: "lengths_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",

@@ -53,10 +53,12 @@ func (j *Job) Check() error {
 	c.quote(j.Quote)
 	c.positive("tools", "tape", j.Tools.Tape)
 	if j.Tools.Tape.Length > measure.Inch {
-		c.refuse("tools", "tape", j.Tools.Tape.Text, "no tape is so bad", "give what two of its readings of one length differ by, such as "+texts(j.Unit, "1/16", "1.6 mm").Text)
+		c.refuse("tools", "tape", j.Tools.Tape.Text, "no tape is so bad", "give what two of its readings of one length differ by, such as "+texts(j.Unit, "1/16",
+			"1.6 mm").Text)
 	}
 	if !(j.Tools.Reading > 0 && j.Tools.Reading <= 10) {
-		c.refuse("tools", "reading", j.Tools.Reading.Text(6), "no protractor is so good or so bad", "give what two of its readings of one corner differ by, such as 0.5")
+		c.refuse("tools", "reading", j.Tools.Reading.Text(6), "no protractor is so good or so bad",
+			"give what two of its readings of one corner differ by, such as 0.5")
 	}
 	for i := range j.Mouldings {
 		c.moulding(&j.Mouldings[i])

@@ -21,7 +21,8 @@ func (c *checker) measured(r *Room) {
 			c.taken(w, t, openings)
 		}
 		if w.StudSpacing != nil && w.StudSpacing.Length < leastSpacing {
-			c.refuse(thing, "stud_spacing", w.StudSpacing.Text, "no studs stand so close", "measure from the middle of one stud to the middle of the next, such as 16 in or 400 mm")
+			c.refuse(thing, "stud_spacing", w.StudSpacing.Text, "no studs stand so close",
+				"measure from the middle of one stud to the middle of the next, such as 16 in or 400 mm")
 		}
 	}
 	for _, k := range r.Corners {
@@ -67,7 +68,8 @@ func (c *checker) taken(w Wall, t Taken, openings map[string]string) {
 		stand Stand
 		of    string
 	}{{"left", t.Left, t.From}, {"right", t.Right, t.To}} {
-		c.oneOf(thing, s.field, string(s.stand), string(AtWall), string(AtCasing), string(AtPlinth), string(AtCabinet), string(AtFace), string(AtRound), string(AtSharp))
+		c.oneOf(thing, s.field, string(s.stand), string(AtWall), string(AtCasing), string(AtPlinth), string(AtCabinet), string(AtFace), string(AtRound),
+			string(AtSharp))
 		if s.of != "" && openings[s.of] != w.ID {
 			c.refuse(thing, s.field, s.of, "no such opening on wall "+w.ID, "name an opening of the same wall")
 		}

@@ -77,7 +77,8 @@ func (c *checker) prices(p *Prices) {
 const maxText = 4000
 
 func (c *checker) quote(q Quote) {
-	for field, v := range map[string]string{"for": q.For, "from": q.From, "number": q.Number, "date": q.Date, "included": q.Included, "excluded": q.Excluded, "note": q.Note} {
+	for field, v := range map[string]string{"for": q.For, "from": q.From, "number": q.Number, "date": q.Date, "included": q.Included, "excluded": q.Excluded,
+		"note": q.Note} {
 		if len([]rune(v)) > maxText || strings.ContainsRune(v, 0) {
 			c.refuse("quote", field, "", "is too long", fmt.Sprintf("use %d characters at most", maxText))
 		}

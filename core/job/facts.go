@@ -45,7 +45,8 @@ func (w *WallFacts) list() []named {
 }
 
 func (w WallFacts) clone() WallFacts {
-	return WallFacts{copyOf(w.Lean), copyOf(w.TileThickness), copyOf(w.TileHeight), copyOf(w.CeilingLeft), copyOf(w.CeilingRight), copyOf(w.FloorLeft), copyOf(w.FloorRight), copyOf(w.StudSpacing)}
+	return WallFacts{copyOf(w.Lean), copyOf(w.TileThickness), copyOf(w.TileHeight), copyOf(w.CeilingLeft), copyOf(w.CeilingRight), copyOf(w.FloorLeft),
+		copyOf(w.FloorRight), copyOf(w.StudSpacing)}
 }
 
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
@@ -96,7 +97,8 @@ func (o *OpeningFacts) list() []named {
 }
 
 func (o OpeningFacts) clone() OpeningFacts {
-	return OpeningFacts{copyOf(o.Casing), copyOf(o.CasingThickness), copyOf(o.Head), copyOf(o.Sill), copyOf(o.Plinth), copyOf(o.PlinthThickness), copyOf(o.Depth), copyOf(o.Lean)}
+	return OpeningFacts{copyOf(o.Casing), copyOf(o.CasingThickness), copyOf(o.Head), copyOf(o.Sill), copyOf(o.Plinth), copyOf(o.PlinthThickness), copyOf(o.Depth),
+		copyOf(o.Lean)}
 }
 
 // Breaks tells whether trim at the level stops at the opening.

@@ -21,7 +21,8 @@ func TestStarterCanBePlanned(t *testing.T) {
 }
 
 func TestNormaliseGivesEveryWallACorner(t *testing.T) {
-	j := Job{Rooms: []Room{{ID: "r", Walls: []Wall{{ID: "a"}, {ID: "b"}}, Corners: []Corner{{ID: "b-right"}}}, {ID: "s", Closed: true, Walls: []Wall{{ID: "c"}, {ID: "d"}, {ID: "e"}}}}}
+	j := Job{Rooms: []Room{{ID: "r", Walls: []Wall{{ID: "a"}, {ID: "b"}}, Corners: []Corner{{ID: "b-right"}}},
+		{ID: "s", Closed: true, Walls: []Wall{{ID: "c"}, {ID: "d"}, {ID: "e"}}}}}
 	j.Normalise()
 	require.NoError(t, j.Check())
 	assert.Equal(t, "b-right-", j.Rooms[0].Corners[1].ID, "made up, and not one that is there")
@@ -52,11 +53,14 @@ func TestEntryKeepsItsTextWhileItMeansTheSame(t *testing.T) {
 
 func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	var r Room
-	require.NoError(t, json.Unmarshal([]byte(`{"id":"r","walls":[{"id":"w","length":"100","lengths":{"ceiling":"99 1/2"}}],"corners":[{"id":"c","reading":90,"readings":{"ceiling":{"reading":44,"scale":"mitre"}}}]}`), &r))
+	require.NoError(t, json.Unmarshal(
+		[]byte(`{"id":"r","walls":[{"id":"w","length":"100","lengths":{"ceiling":"99 1/2"}}],"corners":[{"id":"c","reading":90,"readings":{"ceiling":{"reading":44,"scale":"mitre"}}}]}`), &r))
 	require.NoError(t, Resolve(&r, measure.UnitInch))
 	r.normalise("in")
-	assert.Equal(t, []Taken{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor}, {ID: "w-ceiling", As: Entry{measure.Inch * 199 / 2, "99 1/2"}, Level: Ceiling}}, r.Walls[0].Lengths)
-	assert.Equal(t, []Reading{{ID: "c-floor", Angle: 90, Scale: ScaleCorner, Level: Floor}, {ID: "c-ceiling", Angle: 44, Scale: ScaleMitre, Level: Ceiling}}, r.Corners[0].Readings)
+	assert.Equal(t, []Taken{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor},
+		{ID: "w-ceiling", As: Entry{measure.Inch * 199 / 2, "99 1/2"}, Level: Ceiling}}, r.Walls[0].Lengths)
+	assert.Equal(t, []Reading{{ID: "c-floor", Angle: 90, Scale: ScaleCorner, Level: Floor}, {ID: "c-ceiling", Angle: 44, Scale: ScaleMitre, Level: Ceiling}},
+		r.Corners[0].Readings)
 	c := r.Clone()
 	c.Walls[0].Lengths[1].As.Length = 1
 	assert.Equal(t, 99.5, r.Walls[0].Lengths[1].As.Length.Inches(), "a clone shares nothing")
@@ -67,7 +71,8 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 	require.NoError(t, Resolve(&back, measure.UnitInch))
 	back.normalise("in")
 	assert.Equal(t, r, back, "written in full it reads back")
-	for _, bad := range []string{`{"walls":[{"id":"w","colour":1}]}`, `{"walls":[{"id":"w","lengths":[{"colour":1}]}]}`, `{"walls":[{"id":"w","lengths":{"roof":"1"}}]}`,
+	for _, bad := range []string{`{"walls":[{"id":"w","colour":1}]}`, `{"walls":[{"id":"w","lengths":[{"colour":1}]}]}`,
+		`{"walls":[{"id":"w","lengths":{"roof":"1"}}]}`,
 		`{"corners":[{"id":"c","readings":[{"colour":1}]}]}`, `{"corners":[{"id":"c","readings":{"roof":{}}}]}`, `{"corners":[{"id":"c","lean":"much"}]}`} {
 		assert.Error(t, json.Unmarshal([]byte(bad), &back), bad)
 	}
@@ -125,7 +130,8 @@ func TestFacts(t *testing.T) {
 }
 
 func TestRoomCodes(t *testing.T) {
-	j := Job{Rooms: []Room{{ID: "a", Name: "Waiting Hall"}, {ID: "b", Name: "Galley"}, {ID: "c", Name: "Wash House"}, {ID: "d", Name: "the old Customs Long Room"}, {ID: "e"}, {ID: "f", Name: "É"}}}
+	j := Job{Rooms: []Room{{ID: "a", Name: "Waiting Hall"}, {ID: "b", Name: "Galley"}, {ID: "c", Name: "Wash House"}, {ID: "d", Name: "the old Customs Long Room"},
+		{ID: "e"}, {ID: "f", Name: "É"}}}
 	assert.Equal(t, map[string]string{"a": "WH", "b": "GA", "c": "WH2", "d": "TOC", "e": "RE", "f": "É"}, j.RoomCodes())
 }
 
@@ -147,7 +153,8 @@ func TestStickJSON(t *testing.T) {
 // before it.
 func TestRoughLengths(t *testing.T) {
 	var j Job
-	require.NoError(t, json.Unmarshal([]byte(`{"rooms":[{"id":"r","look":{"ceiling":"9"},"walls":[{"id":"w","rough":"11"},{"id":"v","rough":"4","length":"47"},{"id":"u"}]}]}`), &j))
+	require.NoError(t, json.Unmarshal(
+		[]byte(`{"rooms":[{"id":"r","look":{"ceiling":"9"},"walls":[{"id":"w","rough":"11"},{"id":"v","rough":"4","length":"47"},{"id":"u"}]}]}`), &j))
 	require.NoError(t, Resolve(&j, measure.UnitInch))
 	r := j.Rooms[0]
 	assert.Equal(t, 9*measure.Foot, r.Look.Ceiling.Length)

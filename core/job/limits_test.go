@@ -67,24 +67,27 @@ func TestTooMuchIsNamed(t *testing.T) {
 		return `{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"5/8"}],"rooms":[{"id":"r","walls":[{"id":"w"}],` + s + `}]}`
 	}
 	for name, c := range map[string]struct{ text, says string }{
-		"runs":          {room(`"runs":[` + many(41, `{"id":"k%d","moulding":"m"}`) + `]`), `room r, runs "41": too many`},
-		"openings":      {room(`"openings":[` + many(301, `{"id":"o%d","wall":"w","from":"1","width":"1"}`) + `]`), `room r, openings "301"`},
-		"spots":         {room(`"spots":[` + many(2001, `{"id":"s%d","wall":"w","kind":"stud","at":"1"}`) + `]`), `room r, spots "2001": too many`},
-		"diagonals":     {room(`"diagonals":[` + many(501, `{"id":"d%d","from":"w-right","to":"start","length":"1"}`) + `]`), `room r, diagonals "501"`},
-		"walls":         {`{"gnomon":5,"rooms":[{"id":"r","walls":[` + many(301, `{"id":"w%d"}`) + `]}]}`, `room r, walls "301"`},
-		"all walls":     {allWalls(36, 290), `job, walls "10440"`},
-		"mouldings":     {`{"gnomon":5,"mouldings":[` + many(501, `{"id":"m%d","height":"5","thickness":"5/8"}`) + `]}`, `job, mouldings "501"`},
-		"stretches":     {strings.Replace(allWalls(3, 200), `"runs":[]`, `"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`, -1), `job, runs "24000"`},
-		"overrides":     {room(`"runs":[],"overrides":[` + many(1001, `{"id":"o%d","question":"inside","choice":"cope"}`) + `]`), `room r, overrides "1001": too many`},
+		"runs":      {room(`"runs":[` + many(41, `{"id":"k%d","moulding":"m"}`) + `]`), `room r, runs "41": too many`},
+		"openings":  {room(`"openings":[` + many(301, `{"id":"o%d","wall":"w","from":"1","width":"1"}`) + `]`), `room r, openings "301"`},
+		"spots":     {room(`"spots":[` + many(2001, `{"id":"s%d","wall":"w","kind":"stud","at":"1"}`) + `]`), `room r, spots "2001": too many`},
+		"diagonals": {room(`"diagonals":[` + many(501, `{"id":"d%d","from":"w-right","to":"start","length":"1"}`) + `]`), `room r, diagonals "501"`},
+		"walls":     {`{"gnomon":5,"rooms":[{"id":"r","walls":[` + many(301, `{"id":"w%d"}`) + `]}]}`, `room r, walls "301"`},
+		"all walls": {allWalls(36, 290), `job, walls "10440"`},
+		"mouldings": {`{"gnomon":5,"mouldings":[` + many(501, `{"id":"m%d","height":"5","thickness":"5/8"}`) + `]}`, `job, mouldings "501"`},
+		"stretches": {strings.Replace(allWalls(3, 200), `"runs":[]`, `"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`, -1), `job, runs "24000"`},
+		"overrides": {room(`"runs":[],"overrides":[` + many(1001, `{"id":"o%d","question":"inside","choice":"cope"}`) + `]`),
+			`room r, overrides "1001": too many`},
 		"all readings":  {allMeasured(25, 49), `job, readings "61250": too many`},
 		"all openings":  {inRooms(40, "openings", 260, `{"id":"%[1]so%%d","wall":"%[1]sw","from":"1","width":"1"}`), `job, openings "10400": too many`},
 		"all spots":     {inRooms(20, "spots", 1010, `{"id":"%[1]ss%%d","wall":"%[1]sw","kind":"stud","at":"1"}`), `job, spots "20200": too many`},
 		"all overrides": {inRooms(20, "overrides", 510, `{"id":"%[1]sv%%d","question":"inside","choice":"cope"}`), `job, overrides "10200": too many`},
-		"all laid":      {`{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"5/8"}],"layouts":[{"moulding":"m","sticks":[],"barred":[` + many(60_001, `{"piece":"p%d","source":"s"}`) + `]}]}`, `job, layouts "60001": too many`},
-		"no tape":       {`{"gnomon":5,"tools":{"tape":"3"}}`, `tools, tape "3": no tape is so bad`},
-		"no reading":    {`{"gnomon":5,"tools":{"reading":30}}`, `tools, reading "30": no protractor`},
-		"close studs":   {`{"gnomon":5,"rooms":[{"id":"r","walls":[{"id":"w","stud_spacing":"1/64"}]}]}`, `wall w, stud_spacing "1/64": no studs stand so close`},
-		"lean's face":   {`{"gnomon":6,"rooms":[{"id":"r","walls":[{"id":"w"},{"id":"v"}],"corners":[{"id":"c","lean_face":"front"}]}]}`, `corner c, lean_face "front": not known`},
+		"all laid": {`{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"5/8"}],"layouts":[{"moulding":"m","sticks":[],"barred":[` +
+			many(60_001, `{"piece":"p%d","source":"s"}`) + `]}]}`, `job, layouts "60001": too many`},
+		"no tape":     {`{"gnomon":5,"tools":{"tape":"3"}}`, `tools, tape "3": no tape is so bad`},
+		"no reading":  {`{"gnomon":5,"tools":{"reading":30}}`, `tools, reading "30": no protractor`},
+		"close studs": {`{"gnomon":5,"rooms":[{"id":"r","walls":[{"id":"w","stud_spacing":"1/64"}]}]}`, `wall w, stud_spacing "1/64": no studs stand so close`},
+		"lean's face": {`{"gnomon":6,"rooms":[{"id":"r","walls":[{"id":"w"},{"id":"v"}],"corners":[{"id":"c","lean_face":"front"}]}]}`,
+			`corner c, lean_face "front": not known`},
 	} {
 		assert.ErrorContains(t, checked(t, c.text), c.says, name)
 	}

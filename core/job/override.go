@@ -40,7 +40,8 @@ const maxOverrides = 1000
 
 // byPlace orders overrides by what they are about.
 func byPlace(a, b Override) int {
-	return cmp.Or(cmp.Compare(a.Run, b.Run), cmp.Compare(a.Corner, b.Corner), cmp.Compare(a.Piece, b.Piece), cmp.Compare(a.Question, b.Question), cmp.Compare(a.ID, b.ID))
+	return cmp.Or(cmp.Compare(a.Run, b.Run), cmp.Compare(a.Corner, b.Corner), cmp.Compare(a.Piece, b.Piece), cmp.Compare(a.Question, b.Question),
+		cmp.Compare(a.ID, b.ID))
 }
 
 // SamePlace tells whether two overrides answer the same question.

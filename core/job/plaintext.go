@@ -12,7 +12,8 @@ func Plain(s string) string { return plain(s, "") }
 // plain keeps the controls told.
 func plain(s, keep string) string {
 	bad := func(r rune) bool {
-		return !strings.ContainsRune(keep, r) && (unicode.IsControl(r) || r == '\u2028' || r == '\u2029' || r >= '\u202a' && r <= '\u202e' || r >= '\u2066' && r <= '\u2069')
+		return !strings.ContainsRune(keep, r) && (unicode.IsControl(r) || r == '\u2028' || r == '\u2029' || r >= '\u202a' && r <= '\u202e' || r >= '\u2066' &&
+			r <= '\u2069')
 	}
 	if strings.IndexFunc(s, bad) < 0 {
 		return s

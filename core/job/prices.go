@@ -83,7 +83,8 @@ type Quote struct {
 // Lists of a new quote.
 const (
 	DefaultIncluded = "Mouldings as listed, delivered\nCutting, coping, fixing and filling\nSweeping up and taking away offcuts"
-	DefaultExcluded = "Repairs to walls, floors and ceilings\nMoving furniture and fittings\nElectrical, gas and plumbing work\nAnything hidden that comes to light: old paint and materials are tested first"
+	DefaultExcluded = "Repairs to walls, floors and ceilings\nMoving furniture and fittings\nElectrical, gas and plumbing work\nAnything hidden that comes to " +
+		"light: old paint and materials are tested first"
 )
 
 func (p *Prices) normalise(unit measure.Unit) {

@@ -42,7 +42,8 @@ func TestRulesAreRefused(t *testing.T) {
 	for field, spoil := range map[string]func(*Rules){
 		"inside": func(r *Rules) { r.Inside = "weld" }, "scarf": func(r *Rules) { r.Scarf = 80 }, "hair": func(r *Rules) { r.Hair.Length = measure.Inch },
 		"spring": func(r *Rules) { r.Spring.Length = -1 }, "drying": func(r *Rules) { r.Drying = 0 }, "short": func(r *Rules) { r.Weights = &Weights{Short: 101} },
-		"hand": func(r *Rules) { r.Weights = &Weights{Hand: -1} }, "layout": func(r *Rules) { r.Layout.Length = 2 * measure.Inch }, "bench": func(r *Rules) { r.Bench.Length = 0 },
+		"hand": func(r *Rules) { r.Weights = &Weights{Hand: -1} }, "layout": func(r *Rules) { r.Layout.Length = 2 * measure.Inch },
+		"bench": func(r *Rules) { r.Bench.Length = 0 },
 	} {
 		r := good
 		spoil(&r)
@@ -58,7 +59,8 @@ func TestRulesAreRefused(t *testing.T) {
 func TestRulesAt(t *testing.T) {
 	j := Starter("x", measure.UnitInch)
 	r := &Room{ID: "r", Overrides: []Override{
-		{ID: "c", Run: "k", Corner: "c1", Question: "inside", Choice: InsideButt}, {ID: "a", Question: "inside", Choice: InsideMitre}, {ID: "b", Run: "k", Question: "inside", Choice: InsideCope},
+		{ID: "c", Run: "k", Corner: "c1", Question: "inside", Choice: InsideButt}, {ID: "a", Question: "inside", Choice: InsideMitre},
+		{ID: "b", Run: "k", Question: "inside", Choice: InsideCope},
 		{ID: "d", Question: "scarf", Choice: "22.5"}, {ID: "e", Run: "k", Corner: "c1", Question: AskCoped, Choice: HandLeft},
 	}}
 	at := func(run, corner string) (string, string) {
@@ -66,7 +68,8 @@ func TestRulesAt(t *testing.T) {
 		assert.Equal(t, measure.Angle(22.5), rules.Scarf)
 		return rules.Inside, by["inside"]
 	}
-	for _, c := range [][4]string{{"", "", InsideMitre, OverRoom}, {"k", "", InsideCope, OverRun}, {"k", "c1", InsideButt, OverCorner}, {"other", "c1", InsideMitre, OverRoom}, {"k", "c2", InsideCope, OverRun}} {
+	for _, c := range [][4]string{{"", "", InsideMitre, OverRoom}, {"k", "", InsideCope, OverRun}, {"k", "c1", InsideButt, OverCorner},
+		{"other", "c1", InsideMitre, OverRoom}, {"k", "c2", InsideCope, OverRun}} {
 		inside, by := at(c[0], c[1])
 		assert.Equal(t, []string{c[2], c[3]}, []string{inside, by}, c)
 	}

@@ -47,11 +47,13 @@ type SawFacts struct {
 }
 
 func (f *SawFacts) list() []named {
-	return []named{{"blade", f.Blade}, {"nested_height", f.NestedHeight}, {"nested_depth", f.NestedDepth}, {"flat", f.Flat}, {"flat_45", f.Flat45}, {"kerf", f.Kerf}}
+	return []named{{"blade", f.Blade}, {"nested_height", f.NestedHeight}, {"nested_depth", f.NestedDepth}, {"flat", f.Flat}, {"flat_45", f.Flat45},
+		{"kerf", f.Kerf}}
 }
 
 func (f SawFacts) clone() SawFacts {
-	f.Blade, f.NestedHeight, f.NestedDepth, f.Flat, f.Flat45, f.Kerf = copyOf(f.Blade), copyOf(f.NestedHeight), copyOf(f.NestedDepth), copyOf(f.Flat), copyOf(f.Flat45), copyOf(f.Kerf)
+	f.Blade, f.NestedHeight, f.NestedDepth, f.Flat, f.Flat45, f.Kerf = copyOf(f.Blade), copyOf(f.NestedHeight), copyOf(f.NestedDepth), copyOf(f.Flat),
+		copyOf(f.Flat45), copyOf(f.Kerf)
 	return f
 }
 
@@ -213,7 +215,8 @@ func (c *checker) saw(s Saw) {
 		c.refuse("saw", "resolution", s.Resolution.Text(6), "must be more than 0° and at most 5°", "give the smallest step its scale can be read to, such as 0.5")
 	}
 	if !(s.BevelResolution >= 0 && s.BevelResolution <= 5) {
-		c.refuse("saw", "bevel_resolution", s.BevelResolution.Text(6), "must be at most 5°", "give the smallest step its bevel scale can be read to, or 0 where it is the mitre's")
+		c.refuse("saw", "bevel_resolution", s.BevelResolution.Text(6), "must be at most 5°",
+			"give the smallest step its bevel scale can be read to, or 0 where it is the mitre's")
 	}
 	if len(s.Detents) > 50 {
 		c.refuse("saw", "detents", fmt.Sprint(len(s.Detents)), "too many", "list each angle once, without sign")

@@ -76,7 +76,8 @@ func texts(unit measure.Unit, in, mm string) Entry {
 
 // DefaultCutting is for a common blade and sticks whose ends can be used.
 func DefaultCutting(unit measure.Unit) Cutting {
-	return Cutting{Kerf: texts(unit, "1/8", "3.2"), EndTrim: texts(unit, "0", "0"), Keep: texts(unit, "24", "600"), Share: 10_00, Shortest: texts(unit, "24", "600")}
+	return Cutting{Kerf: texts(unit, "1/8", "3.2"), EndTrim: texts(unit, "0", "0"), Keep: texts(unit, "24", "600"), Share: 10_00,
+		Shortest: texts(unit, "24", "600")}
 }
 
 func (c *Cutting) normalise(unit measure.Unit) {

@@ -46,7 +46,8 @@ func gapOver(text, gap, over string, unit Unit) (Angle, error) {
 		return 0, err
 	}
 	if g > o || o == 0 {
-		return 0, &ParseError{What: "lean", Text: text, Reason: "the gap is larger than the length", Remedy: "write the gap first, then the level's length, like 1/4 over 48"}
+		return 0, &ParseError{What: "lean", Text: text, Reason: "the gap is larger than the length",
+			Remedy: "write the gap first, then the level's length, like 1/4 over 48"}
 	}
 	return FromRadians(math.Asin(float64(g) / float64(o))), nil
 }

@@ -9,7 +9,8 @@ import (
 
 func TestParseSlope(t *testing.T) {
 	for text, want := range map[string]float64{
-		"0.4": 0.4, "-0.4": -0.4, "−1/2": -0.5, "1/4 over 48": math.Asin(0.25/48) * 180 / math.Pi, "-5 mm over 1200 mm": -math.Asin(5.0/1200) * 180 / math.Pi, "0": 0, "1/4 over 4'": math.Asin(0.25/48) * 180 / math.Pi,
+		"0.4": 0.4, "-0.4": -0.4, "−1/2": -0.5, "1/4 over 48": math.Asin(0.25/48) * 180 / math.Pi, "-5 mm over 1200 mm": -math.Asin(5.0/1200) * 180 / math.Pi, "0": 0,
+		"1/4 over 4'": math.Asin(0.25/48) * 180 / math.Pi,
 	} {
 		a, err := ParseSlope(text, UnitInch)
 		assert.NoError(t, err, text)

@@ -76,7 +76,8 @@ func TestFigures(t *testing.T) {
 	if !*figures {
 		t.Skip("make fitting prints them")
 	}
-	fmt.Println("| instances | how many | stick count = bound | at most one above | cost within 1 % | within 2 % | proved least | mean time | 95 of 100 within | longest |")
+	fmt.Println("| instances | how many | stick count = bound | at most one above | cost within 1 % | within 2 % | proved least | mean time | 95 of 100 within " +
+		"| longest |")
 	fmt.Println("|---|---|---|---|---|---|---|---|---|---|")
 	side := "| instances | longest-first first-fit | a tenth on top, longest sticks | runs short | this |\n|---|---|---|---|---|\n"
 	peak := uint64(0)
@@ -121,7 +122,8 @@ func TestFigures(t *testing.T) {
 			first += float64(firstFit(p))/float64(l.LeastCost) - 1
 			sh := shareOf(p)
 			share += float64(sh)/float64(l.LeastCost) - 1
-			for n, ok := range map[*int]bool{&met: l.Count == l.LeastCount, &one: l.Count <= l.LeastCount+1, &pct1: gap <= 0.01, &pct2: gap <= 0.02, &proved: l.Proved, &short: sh < l.LeastCost} {
+			for n, ok := range map[*int]bool{&met: l.Count == l.LeastCount, &one: l.Count <= l.LeastCount+1, &pct1: gap <= 0.01, &pct2: gap <= 0.02, &proved: l.Proved,
+				&short: sh < l.LeastCost} {
 				if ok {
 					*n++
 				}

@@ -48,7 +48,8 @@ func (e *TooLong) Error() string {
 	if e.Room <= 0 {
 		return fmt.Sprintf("piece %s: every stick is barred for it; allow one", e.Piece)
 	}
-	return fmt.Sprintf("piece %s takes %s and the longest stick gives %s; add a longer stick, or make it of two joined by a scarf", e.Piece, e.Length.FeetInches(), e.Room.FeetInches())
+	return fmt.Sprintf("piece %s takes %s and the longest stick gives %s; add a longer stick, or make it of two joined by a scarf", e.Piece, e.Length.FeetInches(),
+		e.Room.FeetInches())
 }
 
 // TooFew are pieces for which no stick is left.

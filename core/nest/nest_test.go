@@ -98,7 +98,8 @@ func TestSlants(t *testing.T) {
 	assert.InDelta(t, float64(180*in+2*kerf), float64(st.Pieces[2].To), 2, "equal slants share a cut")
 
 	// The butted ends of leaning cabinets: r lies across the height.
-	p = Problem{Stocks: sticks(16), Kerf: in / 8, Height: 5 * in, Pieces: []Piece{{ID: "a", Length: 40 * in, Right: End{R: 0.1}}, {ID: "b", Length: 40 * in, Left: End{R: -0.1}}}}
+	p = Problem{Stocks: sticks(16), Kerf: in / 8, Height: 5 * in,
+		Pieces: []Piece{{ID: "a", Length: 40 * in, Right: End{R: 0.1}}, {ID: "b", Length: 40 * in, Left: End{R: -0.1}}}}
 	l = fit(t, p, Second/50)
 	gap := l.Sticks[0].Pieces[1].From - l.Sticks[0].Pieces[0].To
 	if l.Sticks[0].Pieces[0].Piece == "a" {
@@ -180,7 +181,8 @@ func anyOrderFits(p *Problem, s Stock, set []Piece) bool {
 func TestSmallOnesAreExact(t *testing.T) {
 	rng := rand.New(rand.NewPCG(7, 7))
 	for n := range 60 {
-		p := Problem{Stocks: []Stock{{ID: "10'", Length: 120 * in, Price: 1700, Available: Unlimited}, {ID: "8'", Length: 96 * in, Price: 1290, Available: Unlimited}}, Kerf: in / 8, Trim: measure.Length(n%3) * in / 4}
+		p := Problem{Stocks: []Stock{{ID: "10'", Length: 120 * in, Price: 1700, Available: Unlimited},
+			{ID: "8'", Length: 96 * in, Price: 1290, Available: Unlimited}}, Kerf: in / 8, Trim: measure.Length(n%3) * in / 4}
 		if n%4 == 0 {
 			p.Stocks = p.Stocks[:1]
 		}
@@ -358,7 +360,8 @@ func TestLayoutsStand(t *testing.T) {
 		p := Problem{Kerf: measure.Length(rapid.IntRange(0, 4).Draw(t, "kerf")) * in / 16, Trim: measure.Length(rapid.IntRange(0, 2).Draw(t, "trim")) * in / 4,
 			Projection: measure.Length(rapid.IntRange(0, 4).Draw(t, "P")) * in, Height: 4 * in}
 		for i := range rapid.IntRange(1, 3).Draw(t, "stocks") {
-			p.Stocks = append(p.Stocks, Stock{ID: fmt.Sprint(i), Length: measure.Length(rapid.IntRange(100, 200).Draw(t, "stick")) * in, Price: int64(rapid.IntRange(0, 3000).Draw(t, "price")), Available: rapid.IntRange(-1, 9).Draw(t, "there")})
+			p.Stocks = append(p.Stocks, Stock{ID: fmt.Sprint(i), Length: measure.Length(rapid.IntRange(100, 200).Draw(t, "stick")) * in,
+				Price: int64(rapid.IntRange(0, 3000).Draw(t, "price")), Available: rapid.IntRange(-1, 9).Draw(t, "there")})
 		}
 		slope := rapid.SampledFrom([]float64{0, 0, 1, -1, 0.41421, -0.9})
 		for i := range rapid.IntRange(1, 25).Draw(t, "pieces") {
@@ -418,7 +421,8 @@ func BenchmarkHouse(b *testing.B) {
 func TestInOrder(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := Problem{Kerf: measure.Inch / 8, Trim: measure.Inch / 2, Projection: measure.Inch, Height: 3 * measure.Inch,
-			Stocks: []Stock{{ID: "a", Length: 16 * measure.Foot, Price: 3200, Available: Unlimited}, {ID: "b", Length: 12 * measure.Foot, Price: 2500, Available: 2}, {ID: "o", Length: 5 * measure.Foot, OnHand: true}}}
+			Stocks: []Stock{{ID: "a", Length: 16 * measure.Foot, Price: 3200, Available: Unlimited}, {ID: "b", Length: 12 * measure.Foot, Price: 2500, Available: 2},
+				{ID: "o", Length: 5 * measure.Foot, OnHand: true}}}
 		var order []string
 		for i := range rapid.IntRange(1, 25).Draw(t, "pieces") {
 			q := Piece{ID: fmt.Sprint("p", i), Length: measure.Length(rapid.IntRange(6, 180).Draw(t, "in")) * measure.Inch,

@@ -97,7 +97,8 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 		s.at = d.accepted(j, run.Moulding, q)
 	}
 	if s.at == nil {
-		l := decide.Long{Label: p.Label, Length: p.Back, Least: j.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(j.Prices.Scarf), Unit: j.Unit, Effort: d.Effort}
+		l := decide.Long{Label: p.Label, Length: p.Back, Least: j.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(j.Prices.Scarf), Unit: j.Unit,
+			Effort: d.Effort}
 		for _, at := range d.Scarfed[p.Wall] {
 			l.Below = append(l.Below, at-from)
 		}

@@ -19,7 +19,8 @@ var (
 	pieceScarfed = finding.Declare(finding.Form{Code: "piece_scarfed", Severity: finding.Note, Stop: finding.Joints, Kind: "piece",
 		Text: "%s is longer than any stick: %s, joined by a %s scarf at %s from its left end.", Remedy: "Glue it, and nail both parts into the stud behind."})
 	longerThanStick = finding.Declare(finding.Form{Code: "piece_longer_than_stick", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
-		Text: "%s takes %s and the longest stick is %s.", Why: "It cannot be cut from one stick.", Remedy: "Fit the sticks: it will be made of parts joined by a scarf. Or add a longer stick in Shop."})
+		Text: "%s takes %s and the longest stick is %s.", Why: "It cannot be cut from one stick.",
+		Remedy: "Fit the sticks: it will be made of parts joined by a scarf. Or add a longer stick in Shop."})
 )
 
 // onStud is how far from a stud's middle a joint still has wood behind it.

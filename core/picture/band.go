@@ -95,7 +95,8 @@ func Unroll(m survey.Measures, r *job.Room, pieces []piece.Piece) Band {
 	for _, o := range r.Openings {
 		f := frames[o.Wall]
 		from := m.From(f.wall, o, job.Floor)
-		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Breaks: o.Breaks(job.Floor), From: f.at + from.Inches()*f.scale, To: f.at + (from+o.Width.Length).Inches()*f.scale})
+		b.Openings = append(b.Openings, BandOpening{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Breaks: o.Breaks(job.Floor), From: f.at + from.Inches()*f.scale, To: f.at +
+			(from+o.Width.Length).Inches()*f.scale})
 	}
 	level := map[string]string{}
 	for _, k := range r.Runs {

@@ -21,7 +21,8 @@ func TestOnStick(t *testing.T) {
 	inside := &piece.Piece{Left: piece.End{Slope: 1}, Right: piece.End{Slope: -1, Joint: piece.Cope}}
 	outside := &piece.Piece{Left: piece.End{Slope: -1}, Right: piece.End{Slope: 0.5}}
 	b := sticks.Bar{LaidStick: job.LaidStick{Length: 100 * in, Spoiled: []job.Spoiled{{Label: "Base 9", From: 80 * in, To: 90 * in}}},
-		On:       []sticks.BarPiece{{Laid: job.Laid{Piece: "a", From: in, To: 31 * in}, Piece: inside}, {Laid: job.Laid{Piece: "b", From: 32 * in, To: 72 * in}, Piece: outside}, {Laid: job.Laid{Piece: "gone", From: 73 * in, To: 79 * in}}},
+		On: []sticks.BarPiece{{Laid: job.Laid{Piece: "a", From: in, To: 31 * in}, Piece: inside},
+			{Laid: job.Laid{Piece: "b", From: 32 * in, To: 72 * in}, Piece: outside}, {Laid: job.Laid{Piece: "gone", From: 73 * in, To: 79 * in}}},
 		Leftover: 9 * in}
 	p := OnStick(&j, m, b)
 	assert.Equal(t, 100.0, p.Length)

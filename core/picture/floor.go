@@ -154,7 +154,8 @@ func Above(m survey.Measures, r *job.Room, pieces []piece.Piece, check inspect.S
 	for _, o := range r.Openings {
 		i := byWall[o.Wall]
 		from := m.From(i, o, job.Floor)
-		f.Openings = append(f.Openings, FloorOpening{ID: o.ID, Kind: o.Kind, From: sides[i].at(from.Inches(), 0), To: sides[i].at((from + o.Width.Length).Inches(), 0)})
+		f.Openings = append(f.Openings,
+			FloorOpening{ID: o.ID, Kind: o.Kind, From: sides[i].at(from.Inches(), 0), To: sides[i].at((from + o.Width.Length).Inches(), 0)})
 	}
 	for _, s := range r.Spots {
 		w := sides[byWall[s.Wall]]
@@ -172,7 +173,8 @@ func Above(m survey.Measures, r *job.Room, pieces []piece.Piece, check inspect.S
 	if r.Closed && allKnown {
 		l := survey.Misclosure(d.Raw)
 		last := d.Raw[len(d.Raw)-1].To
-		f.Gap = &Gap{From: Point{last.X, last.Y}, To: f.Walls[0].From, Length: l, Closes: check.Verdict.Closes, Shown: !check.Verdict.Closes && l.Inches() > f.Span*0.004}
+		f.Gap = &Gap{From: Point{last.X, last.Y}, To: f.Walls[0].From, Length: l, Closes: check.Verdict.Closes, Shown: !check.Verdict.Closes &&
+			l.Inches() > f.Span*0.004}
 	}
 	return f
 }
@@ -189,7 +191,8 @@ func (f *Floor) shots(r *job.Room, check inspect.Survey, doubt map[[2]string]boo
 		if len(f.Walls) == 0 {
 			return
 		}
-		s := FloorShot{ID: id, From: point(from), To: point(to), FromID: r.CornerOf(from), ToID: r.CornerOf(to), Doubt: doubt[[2]string{"diagonal", id}], Label: label}
+		s := FloorShot{ID: id, From: point(from), To: point(to), FromID: r.CornerOf(from), ToID: r.CornerOf(to), Doubt: doubt[[2]string{"diagonal", id}],
+			Label: label}
 		s.Angle = upright(measure.FromRadians(math.Atan2(s.To[1]-s.From[1], s.To[0]-s.From[0])))
 		f.Shots = append(f.Shots, s)
 	}

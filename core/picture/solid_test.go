@@ -32,7 +32,8 @@ func combinations(t *testing.T) (out []combination) {
 		require.NoError(t, err)
 		stock[k.ID] = Stock{Section: s.Sketch(0), Known: true}
 	}
-	poses := []saw.Pose{{Lie: saw.Upright}, {Lie: saw.Nested, Spring: 38}, {Lie: saw.Flat, Edge: saw.Top, Spring: 38}, {Lie: saw.Flat, Edge: saw.Bottom, Spring: 38}}
+	poses := []saw.Pose{{Lie: saw.Upright}, {Lie: saw.Nested, Spring: 38}, {Lie: saw.Flat, Edge: saw.Top, Spring: 38},
+		{Lie: saw.Flat, Edge: saw.Bottom, Spring: 38}}
 	for _, pose := range poses {
 		for _, kind := range []string{"inside", "outside"} {
 			for _, hand := range []joint.Hand{joint.Left, joint.Right} {

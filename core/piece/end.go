@@ -298,6 +298,8 @@ func (e *End) BeyondText() string {
 
 // FenceText tells how a cut is made along an added fence.
 func (e *End) FenceText() string {
-	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s of the blade. Make it of scrap, for the first cut goes through it: no screws in the blade's line. Clamp fence and piece, and keep your hands out of the blade's line: it now points where you may stand.",
+	return fmt.Sprintf("Fix a fence square to the saw's own, on the %s of the piece; lay the piece along it, coming toward you; swing to %s, keep what lies %s "+
+		"of the blade. Make it of scrap, for the first cut goes through it: no screws in the blade's line. Clamp fence and piece, and keep your hands out of the "+
+		"blade's line: it now points where you may stand.",
 		e.Fence, saw.SwingText(e.Setting.Mitre), e.Setting.Keep)
 }

@@ -130,7 +130,8 @@ func TestNothingComesToMeetIt(t *testing.T) {
 	assert.InDelta(t, 40, float64(q.Left.Setting.Mitre.Abs()), 1e-9)
 	assert.Equal(t, piece.Square, plantest.Piece(t, alone("90"), "k.b").Left.Joint)
 	// A door from the corner on, its casing a long way off: the neighbour ends at it.
-	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 90", "70", `{"id":"o","wall":"w1","from":"60","width":"40","casing_thickness":"0 1/16"}`)))
+	p = plantest.Build(t, plantest.Read(t,
+		plantest.Room(false, "", "100, 90", "70", `{"id":"o","wall":"w1","from":"60","width":"40","casing_thickness":"0 1/16"}`)))
 	q = plantest.Piece(t, p, "k.w2")
 	assert.Equal(t, piece.Butt, q.Left.Joint)
 	for _, p := range []plan.Plan{p, alone("70"), alone("130"), alone("50")} {
@@ -165,7 +166,8 @@ func TestNothingComesToMeetItAtRandom(t *testing.T) {
 // Spring presses a piece between two things that hold it. An outside mitre gives way, and so
 // does a free end: longer there, its short point would stand past the corner.
 func TestSpringNeedsBothEndsHeld(t *testing.T) {
-	j := plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"right","spring":"1/16"`, "100, 90, 80, 70, 60", "90, 90, out 90, 90", `{"id":"o","wall":"w2","from":"40","width":"30","casing_thickness":"3/4"}`))
+	j := plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"right","spring":"1/16"`, "100, 90, 80, 70, 60", "90, 90, out 90, 90",
+		`{"id":"o","wall":"w2","from":"40","width":"30","casing_thickness":"3/4"}`))
 	p := plantest.Build(t, j)
 	for id, want := range map[string]float64{
 		"k.w1":   100,         // free at its left end
@@ -185,7 +187,8 @@ func TestSpringNeedsBothEndsHeld(t *testing.T) {
 				corners = append(corners, rapid.SampledFrom([]string{"90", "90", "out 90"}).Draw(t, "corner"))
 			}
 		}
-		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"either","spring":"1/16"`, strings.Join(walls, ", "), strings.Join(corners, ", "))))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"either","spring":"1/16"`, strings.Join(walls, ", "),
+			strings.Join(corners, ", "))))
 		for i := range n {
 			q := plantest.Piece(t, p, fmt.Sprintf("k.w%d", i+1))
 			want := 100.0
@@ -265,12 +268,15 @@ func TestWhatStandsInACorner(t *testing.T) {
 		told            piece.Point
 		note            string
 	}{
-		{`"wall":"w1","from":"64","width":"36","casing_thickness":"3/4"`, "90", "k.w2", joint.Left, 80 - 0.75, piece.ToEnd, "The casing of the door on wall 1 stands in the corner"},
+		{`"wall":"w1","from":"64","width":"36","casing_thickness":"3/4"`, "90", "k.w2", joint.Left, 80 - 0.75, piece.ToEnd,
+			"The casing of the door on wall 1 stands in the corner"},
 		{`"wall":"w1","kind":"cabinet","from":"64","width":"36","depth":"24"`, "90", "k.w2", joint.Left, 80 - 24, piece.ToEnd, "The cabinet on wall 1"},
 		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, piece.ToEnd, "The casing of the door on wall 2"},
 		{`"wall":"w2","from":"1/4","width":"36","casing_thickness":"3/4"`, "90", "k.w1", joint.Right, 100 - 0.75, piece.ToEnd, `1/4" is left to fill`},
-		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "80", "k.w1", joint.Right, 100 - 0.75/math.Sin(80*math.Pi/180), piece.ToLong, "stops against that"},
-		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "100", "k.w1", joint.Right, 100 - 0.75/math.Sin(100*math.Pi/180), piece.ToShort, "stops against that"},
+		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "80", "k.w1", joint.Right, 100 - 0.75/math.Sin(80*math.Pi/180), piece.ToLong,
+			"stops against that"},
+		{`"wall":"w2","from":"0","width":"36","casing_thickness":"3/4"`, "100", "k.w1", joint.Right, 100 - 0.75/math.Sin(100*math.Pi/180), piece.ToShort,
+			"stops against that"},
 	} {
 		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", c.corner, `{"id":"o",`+c.opening+`}`)))
 		q := plantest.Piece(t, p, c.id)
@@ -300,7 +306,8 @@ func TestWhatStandsInACornerAtRandom(t *testing.T) {
 		theta := float64(rapid.IntRange(600, 1500).Draw(t, "theta")) / 10
 		thick := float64(rapid.IntRange(4, 20).Draw(t, "casing")) / 16
 		gap := float64(rapid.IntRange(0, 16).Draw(t, "gap")) / 16
-		p := plantest.Build(t, plantest.Read(t, plantest.Room(false, "", "100, 80", fmt.Sprint(theta), fmt.Sprintf(`{"id":"o","wall":"w2","from":"%v","width":"36","casing_thickness":"%v"}`, gap, thick))))
+		p := plantest.Build(t, plantest.Read(t,
+			plantest.Room(false, "", "100, 80", fmt.Sprint(theta), fmt.Sprintf(`{"id":"o","wall":"w2","from":"%v","width":"36","casing_thickness":"%v"}`, gap, thick))))
 		q := plantest.Piece(t, p, "k.w1")
 		const out = 9.0 / 16
 		d := alongRight("inside", theta)
@@ -321,7 +328,8 @@ func TestWhatStandsInACornerAtRandom(t *testing.T) {
 // From is to the casing's outer edge; a plinth an inch wider stands past it by that, and base
 // stops there, at either side. What runs at the rail meets the casing.
 func TestPlinthWiderThanItsCasing(t *testing.T) {
-	file := plantest.Room(false, "", "120", "90", `{"id":"o","wall":"w1","from":"40","width":"36","casing":"3","casing_thickness":"3/4","plinth":"4","plinth_thickness":"1"}`)
+	file := plantest.Room(false, "", "120", "90",
+		`{"id":"o","wall":"w1","from":"40","width":"36","casing":"3","casing_thickness":"3/4","plinth":"4","plinth_thickness":"1"}`)
 	j := plantest.Read(t, file)
 	j.Rooms[0].Runs = append(j.Rooms[0].Runs, job.Run{ID: "rail", Moulding: "b", Level: job.Rail})
 	p := plantest.Build(t, j)
@@ -428,7 +436,9 @@ func TestNotCutAsItIs(t *testing.T) {
 // was read in, and so does that of a cabinet's side.
 func TestMirroredLeansStayWithTheirPieces(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		j := plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "100, 90, 80", fmt.Sprintf("%d, out %d", rapid.IntRange(70, 110).Draw(t, "inside"), rapid.IntRange(70, 110).Draw(t, "outside")), `{"id":"o","wall":"w1","kind":"cabinet","from":"40","width":"20","lean":"1.25"}`))
+		j := plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "100, 90, 80",
+			fmt.Sprintf("%d, out %d", rapid.IntRange(70, 110).Draw(t, "inside"), rapid.IntRange(70, 110).Draw(t, "outside")),
+			`{"id":"o","wall":"w1","kind":"cabinet","from":"40","width":"20","lean":"1.25"}`))
 		j.Saws[0].BevelRight, j.Saws[0].MitreLeft, j.Saws[0].MitreRight = 45, 75, 75
 		lean := func(s string) *job.Lean {
 			d := rapid.IntRange(-8, 8).Draw(t, s)
@@ -508,7 +518,8 @@ func TestWhatIsLeftUntriedIsSaid(t *testing.T) {
 	for i := range 50 {
 		d = append(d, fmt.Sprintf(`{"id":"d%d","from":"c%d","to":"c%d","length":"%d"}`, i, i, (i+30)%100, 100+i*37%1900))
 	}
-	j := plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"rooms":[{"id":"r","closed":true,"walls":[%s],"corners":[%s],"diagonals":[%s]}]}`, strings.Join(w, ","), strings.Join(c, ","), strings.Join(d, ",")))
+	j := plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"rooms":[{"id":"r","closed":true,"walls":[%s],"corners":[%s],"diagonals":[%s]}]}`, strings.Join(w, ","),
+		strings.Join(c, ","), strings.Join(d, ",")))
 	p := plantest.Build(t, j)
 	f := plantest.Finding(t, p, "check_untried")
 	assert.Equal(t, finding.Check, f.Severity)

@@ -117,7 +117,8 @@ func TestOverridesOutlastWalls(t *testing.T) {
 	do(edit.Op{Do: edit.Move, Kind: "wall", ID: "w2", After: "w4"})
 	assert.True(t, holds(), "moved, with its wall")
 	do(edit.Op{Do: edit.Set, Kind: "corner", ID: "c2", Field: "kind", Value: []byte(`"outside"`)})
-	assert.Equal(t, "Which piece gives way at corner D was dropped.", plantest.Finding(t, plantest.Build(t, j), "override_dropped").Text, "an outside corner is mitred")
+	assert.Equal(t, "Which piece gives way at corner D was dropped.", plantest.Finding(t, plantest.Build(t, j), "override_dropped").Text,
+		"an outside corner is mitred")
 	do(edit.Op{Do: edit.Set, Kind: "corner", ID: "c2", Field: "kind", Value: []byte(`"inside"`)})
 	assert.True(t, holds(), "turned back, it holds again")
 	do(edit.Op{Do: edit.Remove, Kind: "wall", ID: "w2"})
@@ -147,7 +148,8 @@ func TestWishes(t *testing.T) {
 	r.Overrides = append(r.Overrides, job.Override{ID: "c", Corner: "c1", Question: "inside", Choice: job.InsideMitre})
 	assert.Equal(t, "mitre", jointAt("A"), "the corner against its run")
 	assert.Equal(t, "cope", jointAt("B"))
-	r.Overrides = []job.Override{{ID: "d", Corner: "c1", Question: "inside", Choice: job.InsideButt}, {ID: "e", Corner: "c3", Question: "inside", Choice: job.InsideCope}}
+	r.Overrides = []job.Override{{ID: "d", Corner: "c1", Question: "inside", Choice: job.InsideButt},
+		{ID: "e", Corner: "c3", Question: "inside", Choice: job.InsideCope}}
 	p := plantest.Build(t, j)
 	assert.Equal(t, "cope", jointAt("A"))
 	assert.Contains(t, plantest.Finding(t, p, "cannot_be_butted").Remedy, "Cope it")
@@ -220,7 +222,8 @@ func TestAllowances(t *testing.T) {
 	assert.Equal(t, 142*in-in/16, q.Cut, "square at both ends")
 	assert.Equal(t, 100*in-in/32, plantest.Piece(t, p, "k.w1").Cut, "square at one")
 	assert.Equal(t, 100*in, plantest.Piece(t, p, "k.w3").Cut, "coped at both")
-	assert.Equal(t, `1/32" taken off at the left end by the rule for square pieces, 1/32" taken off at the right end by the rule for square pieces`, q.AllowanceText("in"))
+	assert.Equal(t, `1/32" taken off at the left end by the rule for square pieces, 1/32" taken off at the right end by the rule for square pieces`,
+		q.AllowanceText("in"))
 	p = rules(`"square":"long","hair":"1/32","spring":"1/16"`)
 	assert.Equal(t, 142*in+in/16, plantest.Piece(t, p, "k.w2").Cut)
 	assert.Equal(t, 100*in+in/16, plantest.Piece(t, p, "k.w1").Cut, "its coped end is sprung")
@@ -247,7 +250,8 @@ func section(t *testing.T, j *job.Job, id string, points [][2]string) {
 // the back.
 func TestEndsAtACasing(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(false, "", "120, 96", "90", `{"id":"o","wall":"w1","from":"30","width":"36","casing_thickness":"1/2"}`))
-	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "s", Kind: job.KindShoe, Height: *plantest.Typed("3/4"), Thickness: *plantest.Typed("1/2"), Sticks: j.Mouldings[0].Sticks})
+	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "s", Kind: job.KindShoe, Height: *plantest.Typed("3/4"), Thickness: *plantest.Typed("1/2"),
+		Sticks: j.Mouldings[0].Sticks})
 	j.Rooms[0].Runs = append(j.Rooms[0].Runs, job.Run{ID: "s", Moulding: "s", Level: job.Floor})
 	p := plantest.Build(t, j)
 	e := plantest.Piece(t, p, "k.w1").Right
@@ -270,9 +274,11 @@ func TestEndsAtACasing(t *testing.T) {
 // thicknesses can: atan((k + cos θ)/sin θ) on each.
 func TestTwoSectionsMeet(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(false, "", "120, 96, 60", "90, out 90"))
-	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "b2", Kind: job.KindBase, Height: *plantest.Typed("4"), Thickness: *plantest.Typed("5/8"), Profiled: true, Sticks: j.Mouldings[0].Sticks})
+	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "b2", Kind: job.KindBase, Height: *plantest.Typed("4"), Thickness: *plantest.Typed("5/8"), Profiled: true,
+		Sticks: j.Mouldings[0].Sticks})
 	r := &j.Rooms[0]
-	r.Runs = []job.Run{{ID: "k", Moulding: "b", Level: job.Floor, RunFacts: job.RunFacts{First: "w1", Last: "w1"}}, {ID: "l", Moulding: "b2", Level: job.Floor, RunFacts: job.RunFacts{First: "w2", Last: "w3"}}}
+	r.Runs = []job.Run{{ID: "k", Moulding: "b", Level: job.Floor, RunFacts: job.RunFacts{First: "w1", Last: "w1"}},
+		{ID: "l", Moulding: "b2", Level: job.Floor, RunFacts: job.RunFacts{First: "w2", Last: "w3"}}}
 	r.Overrides = []job.Override{told("o", "c1", job.HandLeft)}
 	p := plantest.Build(t, j)
 	e := plantest.Piece(t, p, "k.w1").Right
@@ -366,7 +372,8 @@ func TestFloors(t *testing.T) {
 // Scarfs where they were told, and lapped so.
 func TestScarfsToldByHand(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", "300, 120, 300, 120", "90, 90, 90, 90"))
-	j.Rooms[0].Overrides = []job.Override{{ID: "s", Piece: "k.w1", Question: job.AskScarf, Choice: "112"}, {ID: "l", Piece: "k.w1", Question: job.AskLap, Choice: job.HandLeft}}
+	j.Rooms[0].Overrides = []job.Override{{ID: "s", Piece: "k.w1", Question: job.AskScarf, Choice: "112"},
+		{ID: "l", Piece: "k.w1", Question: job.AskLap, Choice: job.HandLeft}}
 	p := plantest.Build(t, j)
 	a := plantest.Piece(t, p, "k.w1~1")
 	assert.Equal(t, 112*in, a.Back)

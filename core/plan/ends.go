@@ -32,7 +32,8 @@ func (c *chain) setEnds(found *finding.List) {
 			case s.Opens[k] != nil:
 				e = endAtOpening(t, s.Opens[k], hand)
 			case s.Returns[k]:
-				e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside, Note: "Returned to the wall: its cap is cut from a longer offcut."}
+				e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside,
+					Note: "Returned to the wall: its cap is cut from a longer offcut."}
 			}
 			t.Setup.SetAt(&e, hand, t.On.Rake[s.Wall], usable)
 			*p.End(hand) = e
@@ -150,7 +151,8 @@ func endAlone(r *room, t *run, at int, hand joint.Hand, e *piece.End, found *fin
 }
 
 var cornerTaken = finding.Declare(finding.Form{Code: "corner_taken", Severity: finding.Check, Stop: finding.Measure, Kind: "corner",
-	Text: "%s stands in corner %s, and it is not said %s.", Why: "%s on the other wall would run into it: it is cut to the wall for now, and too long.", Remedy: "Measure %s and put it on the opening's sheet."})
+	Text: "%s stands in corner %s, and it is not said %s.", Why: "%s on the other wall would run into it: it is cut to the wall for now, and too long.",
+	Remedy: "Measure %s and put it on the opening's sheet."})
 
 // stopsAt is the end of a piece at what stands in its corner: cut to the face of it, which is
 // parallel to that thing's wall.

@@ -225,9 +225,11 @@ func howItGoesUp(p *piece.Piece, labels map[string]string) string {
 	var out string
 	switch {
 	case len(coped) == 2:
-		out = fmt.Sprintf("Coped at both ends: bow it in, bring both copes home together, against %s and %s, then press the middle.", meets(joint.Left), meets(joint.Right))
+		out = fmt.Sprintf("Coped at both ends: bow it in, bring both copes home together, against %s and %s, then press the middle.", meets(joint.Left),
+			meets(joint.Right))
 	case len(coped) == 1 && len(square) == 1:
-		out = fmt.Sprintf("Alone: rest the square %s end on a nail, bring the coped %s end home first against %s, then press the square end in.", square[0], coped[0], meets(coped[0]))
+		out = fmt.Sprintf("Alone: rest the square %s end on a nail, bring the coped %s end home first against %s, then press the square end in.", square[0], coped[0],
+			meets(coped[0]))
 	case len(coped) == 1:
 		out = fmt.Sprintf("Bring the coped %s end home first, against %s.", coped[0], meets(coped[0]))
 	case len(square) == 2 && (p.Left.Joint == piece.Square || p.Right.Joint == piece.Square):

@@ -82,7 +82,8 @@ func TestACarpentersJudgement(t *testing.T) {
 		// Sides of 14 and a front of 60, one body. Its short ends are easy to hold and cheap
 		// to spoil, so they are coped; it is pushed straight back between the two walls, so that
 		// nothing has to be bowed.
-		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "180, 150, 60, 14, 60, 14, 60, 150", "90, 90, 90, out 90, out 90, 90, 90, 90", door(1, 70, 36))))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "180, 150, 60, 14, 60, 14, 60, 150", "90, 90, 90, out 90, out 90, 90, 90, 90",
+			door(1, 70, 36))))
 		g := plantest.Piece(t, p, "k.w5").Group
 		assert.NotEmpty(t, g)
 		assert.Equal(t, []string{g, g}, []string{plantest.Piece(t, p, "k.w4").Group, plantest.Piece(t, p, "k.w6").Group})
@@ -96,7 +97,8 @@ func TestACarpentersJudgement(t *testing.T) {
 	t.Run("an L: the outside corner saves the double cope", func(t *testing.T) {
 		// With nothing seen and the hand to the right, all copes are right ends: the outside
 		// corner breaks the ring, so nothing has to be coped at both.
-		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, `"weights":{"short":0,"hidden":60,"hand":25,"double":50}`, "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90")))
+		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, `"weights":{"short":0,"hidden":60,"hand":25,"double":50}`, "144, 96, 60, 48, 84, 144",
+			"90, 90, out 90, 90, 90, 90")))
 		assert.Equal(t, "w1 w2 w4 w5 w6", at(p, "ABDEF"))
 		for _, q := range p.Pieces {
 			assert.NotEqual(t, 2, copes(q))

@@ -32,7 +32,8 @@ type run struct {
 }
 
 var notPlanned = finding.Declare(finding.Form{Code: "run_not_planned", Severity: finding.Note, Stop: finding.Joints, Kind: "moulding",
-	Text: "%s is counted and priced at Look and has no cut list.", Why: "Cuts are worked out for what runs along walls, not around openings.", Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
+	Text: "%s is counted and priced at Look and has no cut list.", Why: "Cuts are worked out for what runs along walls, not around openings.",
+	Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
 
 // planRoom is a room's part of the plan, in the order of the work: what was measured, what
 // lies where, what is on the ends, parts, the order to hang, and what all that comes to. Its
@@ -101,7 +102,8 @@ func (t *run) piece(s *stretch.Stretch, labels map[string]int) piece.Piece {
 		length -= left + t.On.Shortened(t.Room, t.Corners, s.Right, joint.Right)
 		s.From += left
 	}
-	p := piece.Piece{ID: piece.ID(t.ID, wall, s.Opening), Label: label, Room: t.Room.ID, Run: t.ID, Wall: wall, Moulding: t.Moulding.ID, Length: length, From: s.From}
+	p := piece.Piece{ID: piece.ID(t.ID, wall, s.Opening), Label: label, Room: t.Room.ID, Run: t.ID, Wall: wall, Moulding: t.Moulding.ID, Length: length,
+		From: s.From}
 	if s.Known && s.Apart && t.Rules.Lengths == job.LengthsHold {
 		p.Held = fmt.Sprintf("The readings of %s do not agree: measure it a third time.", job.WallNumber(s.Wall))
 	}

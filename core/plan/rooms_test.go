@@ -54,7 +54,8 @@ func TestLWithOneOutsideCorner(t *testing.T) {
 // A bay of five faces, mitred by house rule: outside 135.4 and 135.2, inside
 // 134.6 and one read as a mitre of 22.6.
 func TestBayWithObtuseCorners(t *testing.T) {
-	p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "27 1/16, 34, 35 7/8, 34 1/16, 27", "out 135.4, 134.6, 22.6 mitre, out 135.2")))
+	p := plantest.Build(t, plantest.Read(t,
+		plantest.Room(false, `"inside":"mitre"`, "27 1/16, 34, 35 7/8, 34 1/16, 27", "out 135.4, 134.6, 22.6 mitre, out 135.2")))
 	const L, R = joint.Left, joint.Right
 	for _, c := range []struct {
 		id          string
@@ -77,7 +78,8 @@ func TestBayWithObtuseCorners(t *testing.T) {
 // From door to door with a window seat's casing in between, coped on the left:
 // corner A of 89.5 wants 45.25, B of 91 wants 44.5.
 func TestOpenRunFromDoorToDoor(t *testing.T) {
-	p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"left"`, "40 1/2, 120, 55 1/4", "89.5, 91", `{"id":"o","wall":"w2","from":"30","width":"42"}`)))
+	p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"left"`, "40 1/2, 120, 55 1/4", "89.5, 91",
+		`{"id":"o","wall":"w2","from":"30","width":"42"}`)))
 	const L, R = joint.Left, joint.Right
 	for _, c := range []struct {
 		id          string

@@ -122,5 +122,6 @@ func hollowBehind(t *run, i int, k round) finding.List {
 		return nil
 	}
 	how := [...]string{"a plain mitre", "one transition piece", "two transition pieces"}[k.pieces]
-	return finding.List{bullnoseHollow.In(t.Room.ID, t.Room.Corners[i].ID).Says(t.Moulding.Title(), job.CornerLetter(i), how, h.In(unit)).Because(k.radius.In(unit))}
+	return finding.List{bullnoseHollow.In(t.Room.ID, t.Room.Corners[i].ID).Says(t.Moulding.Title(), job.CornerLetter(i), how,
+		h.In(unit)).Because(k.radius.In(unit))}
 }

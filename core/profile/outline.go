@@ -188,7 +188,8 @@ func (o Outline) Check() error {
 	}
 	small, large := Smallest.Inches(), Largest.Inches()
 	if wide, high := hi.u-lo.u, hi.z-lo.z; wide > large || high > large || max(wide, high) < small || min(wide, high) < small/4 {
-		return bad(fmt.Sprintf("the section is %s by %s", measure.FromInches(wide), measure.FromInches(high)), fmt.Sprintf("check its unit: sections are from %s to %s", Smallest, Largest))
+		return bad(fmt.Sprintf("the section is %s by %s", measure.FromInches(wide), measure.FromInches(high)),
+			fmt.Sprintf("check its unit: sections are from %s to %s", Smallest, Largest))
 	}
 	if p, crosses := crossing(chain); crosses {
 		return badAt(p, "the outline crosses itself", "put the points in order around the section, and look at the arcs there")

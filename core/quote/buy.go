@@ -101,7 +101,8 @@ func Choose(j *job.Job, q Quantity) Choice {
 	case len(q.Pieces) <= few && q.Rooms <= 2:
 		c.Advised, c.Why = job.BuyFit, "A few walls: one piece too many shows at once, and the fit wastes least."
 	default:
-		c.Advised, c.Why = job.BuyShare, fmt.Sprintf("%d of %d pieces go by rough lengths: a fit counts on every inch of them, a share forgives some.", q.Rough, len(q.Pieces))
+		c.Advised, c.Why = job.BuyShare, fmt.Sprintf("%d of %d pieces go by rough lengths: a fit counts on every inch of them, a share forgives some.", q.Rough,
+			len(q.Pieces))
 	}
 	c.Chosen = cmp.Or(q.Moulding.Buy, j.Rules.Buying, c.Advised)
 	unpriced := slices.ContainsFunc(c.Taken().Sticks, func(l Lot) bool { return l.Price == 0 })

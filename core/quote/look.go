@@ -87,7 +87,8 @@ func hints(j *job.Job, r *job.Room, room Room) []string {
 		joists = joists || w.Joists
 	}
 	if crown && r.Look.Ceiling != nil && r.Look.Ceiling.Length >= highCeiling {
-		out = append(out, fmt.Sprintf("Ceiling at %s: crown goes up from a platform, or one person to a ladder and nothing overhead unsecured. Laid flatter, its face is seen from below.", r.Look.Ceiling.Length.In(j.Unit)))
+		out = append(out, fmt.Sprintf("Ceiling at %s: crown goes up from a platform, or one person to a ladder and nothing overhead unsecured. Laid flatter, its "+
+			"face is seen from below.", r.Look.Ceiling.Length.In(j.Unit)))
 	}
 	if crown && !joists && room.Known > 0 {
 		out = append(out, "No wall is ticked for joists running along it: such a wall has nothing above the crown to nail into and needs backing.")

@@ -27,9 +27,12 @@ func length(t testing.TB, text string) job.Entry {
 func house(t testing.TB, walls ...string) job.Job {
 	t.Helper()
 	j := job.Job{Name: "House", Unit: measure.UnitInch, Mouldings: []job.Moulding{
-		{ID: "b", Name: "Base", Kind: job.KindBase, Profiled: true, Height: length(t, "6 in"), Thickness: length(t, "1/2 in"), Rate: 2_00, Sticks: []job.Stick{{Entry: length(t, "16"), Price: 32_00}, {Entry: length(t, "8"), Price: 17_00}}},
-		{ID: "c", Name: "Crown", Kind: job.KindCrown, Height: length(t, "4 in"), Thickness: length(t, "3 in"), Rate: 5_00, Sticks: []job.Stick{{Entry: length(t, "12"), Price: 40_00}}},
-		{ID: "k", Name: "Casing", Kind: job.KindCasing, Height: length(t, "3 in"), Thickness: length(t, "1/2 in"), Sticks: []job.Stick{{Entry: length(t, "7"), Price: 14_00}}},
+		{ID: "b", Name: "Base", Kind: job.KindBase, Profiled: true, Height: length(t, "6 in"), Thickness: length(t, "1/2 in"), Rate: 2_00,
+			Sticks: []job.Stick{{Entry: length(t, "16"), Price: 32_00}, {Entry: length(t, "8"), Price: 17_00}}},
+		{ID: "c", Name: "Crown", Kind: job.KindCrown, Height: length(t, "4 in"), Thickness: length(t, "3 in"), Rate: 5_00,
+			Sticks: []job.Stick{{Entry: length(t, "12"), Price: 40_00}}},
+		{ID: "k", Name: "Casing", Kind: job.KindCasing, Height: length(t, "3 in"), Thickness: length(t, "1/2 in"),
+			Sticks: []job.Stick{{Entry: length(t, "7"), Price: 14_00}}},
 	}}
 	r := job.Room{ID: "r", Closed: true, Runs: []job.Run{{ID: "rb", Moulding: "b", Level: job.Floor}}}
 	for i, w := range walls {
@@ -193,7 +196,8 @@ func TestSheetByHand(t *testing.T) {
 	j := with(house(t, "10", "10", "10", "10"), func(j *job.Job) {
 		p := &j.Prices
 		p.Cope, p.Least, p.Margin, p.Tax = 9_99, 0, 12_50, 8_25
-		p.Sundries = []job.Sundry{{ID: "n", Name: "Nails", By: job.ByLength, Price: 13_80, Lasts: 40_00}, {ID: "p", Name: "Paint", By: job.ByFace, Price: 30_00, Lasts: 20_00, Coats: 2}, {ID: "a", Name: "Adhesive", By: job.ByBacking, Price: 1, Lasts: 1}}
+		p.Sundries = []job.Sundry{{ID: "n", Name: "Nails", By: job.ByLength, Price: 13_80, Lasts: 40_00},
+			{ID: "p", Name: "Paint", By: job.ByFace, Price: 30_00, Lasts: 20_00, Coats: 2}, {ID: "a", Name: "Adhesive", By: job.ByBacking, Price: 1, Lasts: 1}}
 	})
 	s := Work(&j)
 	// 40 ft fitted: three sticks of 16 ft hold one wall each and one of 8 does not hold the fourth.

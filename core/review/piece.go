@@ -14,20 +14,29 @@ import (
 
 var (
 	pieceVanishes = finding.Declare(finding.Form{Code: "piece_vanishes", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
-		Text: "%s leaves nothing to cut.", Why: "Its wall is shorter than its ends must stop short of the corners.", Remedy: "Measure the wall again, or fill it with a block."})
+		Text: "%s leaves nothing to cut.", Why: "Its wall is shorter than its ends must stop short of the corners.",
+		Remedy: "Measure the wall again, or fill it with a block."})
 	shortPiece = finding.Declare(finding.Form{Code: "short_piece", Severity: finding.Note, Stop: finding.Saw, Kind: "piece",
-		Text: "%s is short: %s.", Why: "A short piece cannot be held safely at the saw.", Remedy: "Cut it from the end of a long piece and hold the long part, or clamp it; let the blade stop before you lift.", AtCut: true})
+		Text: "%s is short: %s.", Why: "A short piece cannot be held safely at the saw.",
+		Remedy: "Cut it from the end of a long piece and hold the long part, or clamp it; let the blade stop before you lift.", AtCut: true})
 	endsCross = finding.Declare(finding.Form{Code: "ends_cross", Severity: finding.Stop, Stop: finding.Joints, Kind: "piece",
-		Text: "%s cannot be made: its two ends cross before its far edge.", Why: "They take %s of it at the face and it is %s long; the pieces beside it would run into one another.",
-		Remedy: "Choose a smaller moulding, leave the alcove out and return the runs before it on both sides, or set a made-up block there that the pieces beside it stop against."})
+		Text: "%s cannot be made: its two ends cross before its far edge.",
+		Why:  "They take %s of it at the face and it is %s long; the pieces beside it would run into one another.",
+		Remedy: "Choose a smaller moulding, leave the alcove out and return the runs before it on both sides, or set a made-up block there that the pieces beside " +
+			"it stop against."})
 	cutBeyondSwing = finding.Declare(finding.Form{Code: "cut_beyond_swing", Severity: finding.Stop, Stop: finding.Saw, Kind: "piece",
 		Text: "%s: this saw cannot reach the cut.", Remedy: "Use a saw with more swing or tilt, or one that takes more, or cut to a line by hand."})
 	acuteCover = finding.Declare(finding.Form{Code: "acute_cover", Severity: finding.Note, Stop: finding.Joints, Kind: "piece",
-		Text: "%s: the square end stops %s short, since the corner is acute.", Why: "The piece coped over it hides that only where its face stands at least %s out from the wall.", Remedy: "Where its top edge is thinner, cut this end to the other wall instead."})
+		Text:   "%s: the square end stops %s short, since the corner is acute.",
+		Why:    "The piece coped over it hides that only where its face stands at least %s out from the wall.",
+		Remedy: "Where its top edge is thinner, cut this end to the other wall instead."})
 	endLeans = finding.Declare(finding.Form{Code: "end_leans", Severity: finding.Note, Stop: finding.Joints, Kind: "piece",
-		Text: "%s: the end leans, and its top stands %s %s its bottom.", Why: "What it ends against is out of plumb, or the piece follows a floor or ceiling that is not level.", Remedy: "The length is told to the bottom edge: measure and mark there."})
+		Text:   "%s: the end leans, and its top stands %s %s its bottom.",
+		Why:    "What it ends against is out of plumb, or the piece follows a floor or ceiling that is not level.",
+		Remedy: "The length is told to the bottom edge: measure and mark there."})
 	setByHand = finding.Declare(finding.Form{Code: "set_by_hand", Severity: finding.Note, Stop: finding.Saw, Kind: "piece",
-		Text: "%s is set to %s by hand%s; measured, it comes to %s.", Why: "What was decided at the wall counts.", Remedy: "Take it back on the Saw stop to go by the measurements again."})
+		Text: "%s is set to %s by hand%s; measured, it comes to %s.", Why: "What was decided at the wall counts.",
+		Remedy: "Take it back on the Saw stop to go by the measurements again."})
 )
 
 // coverNote is the thickness of a top edge that is worth a word.

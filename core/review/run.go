@@ -21,10 +21,12 @@ var (
 	cornerAssumed = finding.Declare(finding.Form{Code: "corner_assumed", Severity: finding.Check, Stop: finding.Joints, Kind: "corner",
 		Text: "%s is mitred at %s as if square: not read.", Remedy: "Read the corner before you cut."})
 	crownOnFurring = finding.Declare(finding.Form{Code: "crown_on_furring", Severity: finding.Note, Stop: finding.Joints, Kind: "room",
-		Text: "%s hangs on furring %s thick on %s, its lower edge %s under the ceiling.", Why: "Tiles reach up to it there; lengths are worked out for the furring's face.",
+		Text:   "%s hangs on furring %s thick on %s, its lower edge %s under the ceiling.",
+		Why:    "Tiles reach up to it there; lengths are worked out for the furring's face.",
 		Remedy: "Fix the furring before the tiles, a little above where the crown's bottom edge lands, and tile up to it."})
 	risesDiffer = finding.Declare(finding.Form{Code: "rises_differ", Severity: finding.Note, Stop: finding.Joints, Kind: "corner",
-		Text: "At corner %s %s misses itself by %s at its face.", Why: "The %s rises %s along one wall and %s along the other.", Remedy: "Ease the higher face to the lower one after the joint is glued."})
+		Text: "At corner %s %s misses itself by %s at its face.", Why: "The %s rises %s along one wall and %s along the other.",
+		Remedy: "Ease the higher face to the lower one after the joint is glued."})
 )
 
 // Run looks at a run as a whole; pieces are its own, whole, before any is divided.
@@ -175,7 +177,8 @@ func rises(run *stretch.Run, i int) finding.List {
 	if run.Level == job.Ceiling {
 		what = "ceiling"
 	}
-	f := risesDiffer.In(run.Room.ID, run.Room.Corners[i].ID).Says(job.CornerLetter(i), run.Moulding.Title(), by.In(run.Room.Job.Unit)).Because(what, risesText(a), risesText(c))
+	f := risesDiffer.In(run.Room.ID, run.Room.Corners[i].ID).Says(job.CornerLetter(i), run.Moulding.Title(), by.In(run.Room.Job.Unit)).Because(what, risesText(a),
+		risesText(c))
 	if by > missMost {
 		f.Severity = finding.Stop
 		f.Remedy = "One section cannot be mitred so: hang the run level from the lowest place and fill above it, or put a short turning piece between."

@@ -14,7 +14,9 @@ func Says(m *job.Moulding, s *profile.Section, u measure.Unit) (says, warnings [
 	c := s.Cope()
 	switch {
 	case !c.OK:
-		warnings = append(warnings, fmt.Sprintf("Cannot be coped: its face "+profile.FallsBack+" %s above its bottom and would leave a gap of %s. Its inside corners are mitred unless you say otherwise.", c.At.Z.In(u), c.Gap.In(u)))
+		warnings = append(warnings, fmt.Sprintf(
+			"Cannot be coped: its face "+profile.FallsBack+" %s above its bottom and would leave a gap of %s. Its inside corners are mitred unless you say otherwise.",
+			c.At.Z.In(u), c.Gap.In(u)))
 	case c.Shows():
 		warnings = append(warnings, fmt.Sprintf("Can be coped, with a gap of %s that may show %s above its bottom.", c.Gap.In(u), c.At.Z.In(u)))
 	default:
@@ -22,7 +24,8 @@ func Says(m *job.Moulding, s *profile.Section, u measure.Unit) (says, warnings [
 	}
 	sprung := m.Is().Sprung
 	if d := s.Alike(sprung); d < profile.TooAlike {
-		warnings = append(warnings, fmt.Sprintf("Top and bottom nearly look the same: they differ by %s at most. Mark the top edge on the back of every stick.", d.In(u)))
+		warnings = append(warnings, fmt.Sprintf("Top and bottom nearly look the same: they differ by %s at most. Mark the top edge on the back of every stick.",
+			d.In(u)))
 	} else {
 		says = append(says, fmt.Sprintf("Top and bottom can be told apart: they differ by up to %s.", d.In(u)))
 	}

@@ -12,9 +12,11 @@ import (
 
 var (
 	notCopable = finding.Declare(finding.Form{Code: "section_not_copable", Severity: finding.Check, Stop: finding.Joints, Kind: "moulding",
-		Text: "%s cannot be coped: its face " + profile.FallsBack + " %s above its bottom.", Why: "A coped piece would leave a gap of %s behind its outermost edge there.", Remedy: "Its inside corners are mitred: glue them, and shim the ends."})
+		Text: "%s cannot be coped: its face " + profile.FallsBack + " %s above its bottom.",
+		Why:  "A coped piece would leave a gap of %s behind its outermost edge there.", Remedy: "Its inside corners are mitred: glue them, and shim the ends."})
 	edgesAlike = finding.Declare(finding.Form{Code: "edges_alike", Severity: finding.Note, Stop: finding.Saw, Kind: "moulding",
-		Text: "%s looks nearly the same upside down.", Why: "Top and bottom differ by %s at most.", Remedy: "Mark the ceiling edge on the back of every stick before the first cut."})
+		Text: "%s looks nearly the same upside down.", Why: "Top and bottom differ by %s at most.",
+		Remedy: "Mark the ceiling edge on the back of every stick before the first cut."})
 	seatOutOfReach = finding.Declare(finding.Form{Code: "seat_out_of_reach", Severity: finding.Check, Stop: finding.Joints, Kind: "moulding",
 		Text: "%s does not sit at a projection of %s.", Why: "Its feet let it sit from %s to %s.", Remedy: "Choose one between, in Shop."})
 )

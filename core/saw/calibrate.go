@@ -152,9 +152,11 @@ func (p Pair) Judge(unit measure.Unit) Verdict {
 	case v.Stop.Abs() < runSame:
 		say("The mean run of %s is the projection: the stop is right.", mean.In(unit))
 	case v.Stop > 0:
-		say("The mean run of %s is %s more than the projection: bring the stop in by that. A cope cut so gapes at the top, by up to %s.", mean.In(unit), v.Stop.In(unit), v.Gape.In(unit))
+		say("The mean run of %s is %s more than the projection: bring the stop in by that. A cope cut so gapes at the top, by up to %s.", mean.In(unit),
+			v.Stop.In(unit), v.Gape.In(unit))
 	default:
-		say("The mean run of %s is %s less than the projection: move the stop out by that. A cope cut so gapes at the bottom, by up to %s.", mean.In(unit), v.Stop.Abs().In(unit), v.Gape.In(unit))
+		say("The mean run of %s is %s less than the projection: move the stop out by that. A cope cut so gapes at the bottom, by up to %s.", mean.In(unit),
+			v.Stop.Abs().In(unit), v.Gape.In(unit))
 	}
 	d := (p.Right - p.Left).Abs()
 	switch {

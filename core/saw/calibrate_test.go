@@ -80,7 +80,8 @@ func TestHowSure(t *testing.T) {
 
 // A straight line between tested angles, nothing beyond them.
 func TestBetweenAndBeyond(t *testing.T) {
-	m := &job.Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, Resolution: 0.1, Detents: []measure.Angle{0, 45}, Tests: []job.Test{tested(job.TestCorner, 45, 0.4), tested(job.TestFlipped, 0, 0.1), tested(job.TestCorner, -45, 0.2)}}
+	m := &job.Saw{MitreLeft: 50, MitreRight: 50, BevelLeft: 45, Resolution: 0.1, Detents: []measure.Angle{0, 45},
+		Tests: []job.Test{tested(job.TestCorner, 45, 0.4), tested(job.TestFlipped, 0, 0.1), tested(job.TestCorner, -45, 0.2)}}
 	es := Errors(m, job.SawMitre)
 	require.Len(t, es, 3)
 	at := func(a measure.Angle) (float64, bool) { e, ok := ErrorAt(es, a); return float64(e.By), ok }

@@ -44,7 +44,8 @@ func cautions(j *job.Job, p *piece.Piece, e *piece.End, said map[any]bool) []Cau
 		add(CautionShort, text)
 	}
 	if e.Fence != "" {
-		add(CautionFence, "Added fence: clamp it and the piece, no screws in the blade's line, and keep your hands out of that line: it now points where you may stand.")
+		add(CautionFence, "Added fence: clamp it and the piece, no screws in the blade's line, and keep your hands out of that line: it now points where you may "+
+			"stand.")
 	}
 	if e.Dial != nil && e.Dial.Bevel != 0 {
 		add(CautionBevel, "Tilted blade: with the saw off, see that it clears the fence on its whole way down.")

@@ -66,9 +66,11 @@ func checkAfter(j *job.Job, e *piece.End) string {
 	case e.Setting == nil:
 		return "Read the corner first: this end has no setting."
 	case e.Joint == piece.Cope && e.Template:
-		return fmt.Sprintf("Then draw the other section on the face from a template, and cope along it with %s, leaned %s or more.", copeTools[j.Rules.CopeTool].name, backCut(j, e))
+		return fmt.Sprintf("Then draw the other section on the face from a template, and cope along it with %s, leaned %s or more.", copeTools[j.Rules.CopeTool].name,
+			backCut(j, e))
 	case e.Joint == piece.Cope:
-		return fmt.Sprintf("The cut runs %s along the piece. Then cope along the face line with %s, leaned %s or more.", e.Run.In(j.Unit), copeTools[j.Rules.CopeTool].name, backCut(j, e))
+		return fmt.Sprintf("The cut runs %s along the piece. Then cope along the face line with %s, leaned %s or more.", e.Run.In(j.Unit),
+			copeTools[j.Rules.CopeTool].name, backCut(j, e))
 	case e.Chamfer > 0:
 		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(j.Unit))
 	case e.Run > 0:

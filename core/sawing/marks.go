@@ -19,7 +19,8 @@ var (
 		Text: "%s, %s, was marked cut twice: %s.", Why: "Neither mark was known where the other was made.",
 		Remedy: "Look how many there are. Take back a mark that was pressed by mistake; where there are two, keep one for a shorter piece and take its mark back."})
 	markPieceGone = finding.Declare(finding.Form{Code: "mark_piece_gone", Severity: finding.Check, Stop: finding.Saw, Kind: "piece",
-		Text: "%s was cut at %s and is no longer in the plan.", Why: "Its wall, opening or run was taken out after the cut.", Remedy: "Use the piece elsewhere, or undo the change or the mark."})
+		Text: "%s was cut at %s and is no longer in the plan.", Why: "Its wall, opening or run was taken out after the cut.",
+		Remedy: "Use the piece elsewhere, or undo the change or the mark."})
 	markLengthChanged = finding.Declare(finding.Form{Code: "mark_length_changed", Severity: finding.Check, Stop: finding.Saw, Kind: "piece",
 		Text: "%s was cut at %s and is now planned at %s, %s.", Why: "A measurement or a joint changed after the cut.", Remedy: CutDown})
 	markSettingChanged = finding.Declare(finding.Form{Code: "mark_setting_changed", Severity: finding.Check, Stop: finding.Saw, Kind: "piece",

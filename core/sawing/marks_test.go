@@ -98,8 +98,10 @@ func TestProgress(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"look untouched", "measure untouched", "joints untouched", "sticks untouched", "saw untouched"}, states(plantest.Build(t, plantest.Read(t, `{"gnomon":1}`))))
-	assert.Equal(t, []string{"look in hand", "measure in hand", "joints in hand", "sticks untouched", "saw untouched"}, states(plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
+	assert.Equal(t, []string{"look untouched", "measure untouched", "joints untouched", "sticks untouched", "saw untouched"},
+		states(plantest.Build(t, plantest.Read(t, `{"gnomon":1}`))))
+	assert.Equal(t, []string{"look in hand", "measure in hand", "joints in hand", "sticks untouched", "saw untouched"},
+		states(plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	for _, q := range plantest.Build(t, j).Pieces {
 		plantest.Mark(t, &j, job.MarkCut, q.ID, joint.Left)

@@ -14,7 +14,8 @@ import (
 
 // The three orders: each tells its moves, and fewest moves has no more than the others.
 func TestOrders(t *testing.T) {
-	j, p := plantest.Fitted(t, plantest.SticksOf(plantest.Read(t, plantest.Room(true, `"inside":"mitre"`, "60, 96, 60, 30, 24, 30, 90, 70", "90, 90, 90, out 90, out 90, 90, 88, 92")), 16, 8))
+	j, p := plantest.Fitted(t, plantest.SticksOf(
+		plantest.Read(t, plantest.Room(true, `"inside":"mitre"`, "60, 96, 60, 30, 24, 30, 90, 70", "90, 90, 90, out 90, out 90, 90, 88, 92")), 16, 8))
 	moves := map[string]int{}
 	for _, c := range p.Orders {
 		moves[c.By] = c.Moves

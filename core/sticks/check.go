@@ -12,16 +12,20 @@ import (
 )
 
 func layoutForm(code string, s finding.Severity, text, why string) *finding.Form {
-	return finding.Declare(finding.Form{Code: code, Severity: s, Stop: finding.Sticks, Kind: "moulding", Text: text, Why: why, Remedy: "Fit the sticks again: what is cut stays."})
+	return finding.Declare(finding.Form{Code: code, Severity: s, Stop: finding.Sticks, Kind: "moulding", Text: text, Why: why,
+		Remedy: "Fit the sticks again: what is cut stays."})
 }
 
 var (
-	overfull   = layoutForm("layout_overfull", finding.Stop, "Stick %d no longer holds what is laid out on it.", "A length, an end or the kerf has changed since.")
-	badStick   = layoutForm("layout_bad_stick", finding.Check, "Stick %d is marked bad and %s still to come from it.", "Nothing more can be cut from it.")
-	barred     = layoutForm("layout_barred", finding.Check, "%s lies on an offcut that it must not come from.", "It was kept off it: another grade, or painted another colour.")
-	incomplete = layoutForm("layout_incomplete", finding.Check, "%s is on no stick.", "It came into the plan, or changed its wall, after the sticks were laid out.")
-	stale      = layoutForm("layout_stale", finding.Check, "%s laid out on the sticks left the plan.", "A wall, an opening or a run was taken out since.")
-	spoiled    = layoutForm("layout_miscut", finding.Check, "%s was miscut: its wood is spoiled.", "It must come from another stick; what is left of it may still make a shorter piece.")
+	overfull = layoutForm("layout_overfull", finding.Stop, "Stick %d no longer holds what is laid out on it.", "A length, an end or the kerf has changed since.")
+	badStick = layoutForm("layout_bad_stick", finding.Check, "Stick %d is marked bad and %s still to come from it.", "Nothing more can be cut from it.")
+	barred   = layoutForm("layout_barred", finding.Check, "%s lies on an offcut that it must not come from.",
+		"It was kept off it: another grade, or painted another colour.")
+	incomplete = layoutForm("layout_incomplete", finding.Check, "%s is on no stick.",
+		"It came into the plan, or changed its wall, after the sticks were laid out.")
+	stale   = layoutForm("layout_stale", finding.Check, "%s laid out on the sticks left the plan.", "A wall, an opening or a run was taken out since.")
+	spoiled = layoutForm("layout_miscut", finding.Check, "%s was miscut: its wood is spoiled.",
+		"It must come from another stick; what is left of it may still make a shorter piece.")
 )
 
 // Supplies checks every accepted layout of a job against the pieces.

@@ -265,7 +265,8 @@ func (f *Fitting) add(fixed map[string]bool) {
 
 // Fitted is a piece as the fitting takes it: what is cut, with its slants.
 func Fitted(j *job.Job, p *piece.Piece) nest.Piece {
-	return nest.Piece{ID: p.ID, Length: p.Back, Left: nest.End{S: p.Left.Slope, R: p.Left.Rise}, Right: nest.End{S: p.Right.Slope, R: p.Right.Rise}, Scarf: divided(j, p)}
+	return nest.Piece{ID: p.ID, Length: p.Back, Left: nest.End{S: p.Left.Slope, R: p.Left.Rise}, Right: nest.End{S: p.Right.Slope, R: p.Right.Rise},
+		Scarf: divided(j, p)}
 }
 
 // InOrder lays a moulding's free pieces out anew in an order, without a search.

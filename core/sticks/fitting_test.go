@@ -112,7 +112,8 @@ func TestAcceptedLayoutIsChecked(t *testing.T) {
 	assert.Contains(t, plantest.Finding(t, plantest.Build(t, more), "layout_incomplete").Text, "Base 1, Base 2, Base 3 and Base 4")
 
 	less := base.Clone()
-	less.Rooms[0].Openings = append(less.Rooms[0].Openings, job.Opening{ID: "o", Wall: "w2", From: job.Entry{Length: 1, Text: "0"}, Width: job.Entry{Length: 96*measure.Inch - 1, Text: "x"}})
+	less.Rooms[0].Openings = append(less.Rooms[0].Openings,
+		job.Opening{ID: "o", Wall: "w2", From: job.Entry{Length: 1, Text: "0"}, Width: job.Entry{Length: 96*measure.Inch - 1, Text: "x"}})
 	less.Rooms[0].Walls = less.Rooms[0].Walls[:3]
 	less.Rooms[0].Corners = less.Rooms[0].Corners[:3]
 	less.Rooms[0].Openings = nil

@@ -25,7 +25,8 @@ type Surfaces struct {
 // Surfaces are what a run lies on; corners are those of the room at its level.
 func (r *Room) Surfaces(run *job.Run, corners []Corner) Surfaces {
 	n := len(r.Walls)
-	s := Surfaces{make([]measure.Length, n), make([]bool, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]bool, n), make([][2]measure.Angle, n)}
+	s := Surfaces{make([]measure.Length, n), make([]bool, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]measure.Angle, n), make([]bool, n),
+		make([][2]measure.Angle, n)}
 	for _, i := range r.Over(run) {
 		s.Runs[i] = true
 		s.Rake[i] = r.rake(i, run.Level)

@@ -199,7 +199,8 @@ func TestFigures(t *testing.T) {
 		for _, h := range row.help {
 			for _, n := range []noise{{1.0 / 16, 0.2}, {1.0 / 16, 0.5}} {
 				s := simulate(uint64(100+k), n, h, row.plant, *rooms)
-				who := fmt.Sprintf("%.1f %% | %.1f %% | %.1f %% | %.1f %%", share100(s.named, s.alarms), share100(s.first, s.alarms), share100(s.sole, s.alarms), share100(s.cleared, s.alarms))
+				who := fmt.Sprintf("%.1f %% | %.1f %% | %.1f %% | %.1f %%", share100(s.named, s.alarms), share100(s.first, s.alarms), share100(s.sole, s.alarms),
+					share100(s.cleared, s.alarms))
 				if row.plant == nil {
 					who = "– | – | – | –"
 				}

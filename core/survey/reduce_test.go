@@ -83,7 +83,8 @@ func TestReadingsAndLevels(t *testing.T) {
 // A wall in parts around two openings adds up; one part missing leaves it unknown.
 func TestParts(t *testing.T) {
 	file := func(lengths string) string {
-		return `{"id":"r","walls":[{"id":"w","lengths":[` + lengths + `]}],"openings":[{"id":"o","wall":"w","from":"20","width":"30"},{"id":"p","wall":"w","kind":"cabinet","from":"60","width":"24"}]}`
+		return `{"id":"r","walls":[{"id":"w","lengths":[` + lengths +
+			`]}],"openings":[{"id":"o","wall":"w","from":"20","width":"30"},{"id":"p","wall":"w","kind":"cabinet","from":"60","width":"24"}]}`
 	}
 	j, r := room0(t, file(`{"id":"a","length":"20 1/4","right":"casing","to":"o"},{"id":"b","length":"10 1/2","left":"casing","from":"o","right":"cabinet","to":"p"},{"id":"c","length":"15","left":"cabinet","from":"p"}`))
 	m := Reduce(j, r)
@@ -144,7 +145,8 @@ func TestStuds(t *testing.T) {
 	assert.Equal(t, []float64{4, 20, 36, 52}, studs(`{"id":"s","wall":"w","kind":"stud","at":"20"}`, `,"stud_spacing":"16"`))
 	assert.Equal(t, []float64{8.25}, studs(`{"id":"s","wall":"w","kind":"socket","at":"10","stud":"left"}`, ``), "beside a box two inches wide")
 	assert.Equal(t, []float64{12.25}, studs(`{"id":"s","wall":"w","kind":"socket","at":"10","width":"3","stud":"right"}`, ``))
-	assert.Equal(t, []float64{4, 20.5, 36, 52}, studs(`{"id":"s","wall":"w","kind":"stud","at":"20 1/2"},{"id":"u","wall":"w","kind":"stud","at":"4"}`, `,"stud_spacing":"16"`), "a found one stands for the counted one")
+	assert.Equal(t, []float64{4, 20.5, 36, 52}, studs(`{"id":"s","wall":"w","kind":"stud","at":"20 1/2"},{"id":"u","wall":"w","kind":"stud","at":"4"}`,
+		`,"stud_spacing":"16"`), "a found one stands for the counted one")
 }
 
 // Sight: across an L, past its corner; around an island, not through it.

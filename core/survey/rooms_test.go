@@ -117,7 +117,8 @@ func turned(turn float64, n noise) Turned {
 	if turn < 0 {
 		kind, theta = job.Outside, measure.Angle(180+turn)
 	}
-	return Turned{Known: true, Turn: measure.Angle(turn), Sigma: measure.Angle(n.reading), Others: func() []OtherTurn { return OtherTurns(kind, theta, job.ScaleCorner) }}
+	return Turned{Known: true, Turn: measure.Angle(turn), Sigma: measure.Angle(n.reading),
+		Others: func() []OtherTurn { return OtherTurns(kind, theta, job.ScaleCorner) }}
 }
 
 // help shoots up to most diagonals of the program's choosing.

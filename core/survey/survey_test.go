@@ -50,7 +50,8 @@ func TestTurn(t *testing.T) {
 	assert.Equal(t, measure.Angle(-90), Turn(90, job.Outside))
 	assert.Equal(t, measure.Angle(88.5), Turn(91.5, job.Inside))
 	assert.Equal(t, []OtherTurn{{AsScale(job.ScaleDeflection), 45}, {AsScale(job.ScaleMitre), 90}}, OtherTurns(job.Inside, 45, job.ScaleCorner))
-	assert.Equal(t, []OtherTurn{{AsScale(job.ScaleDeflection), 87.5}, {AsOtherSide, -87.5}, {AsSwapped, 57.1}, {AsSwapped, 0}}[1], OtherTurns(job.Inside, 92.5, job.ScaleCorner)[1])
+	assert.Equal(t, []OtherTurn{{AsScale(job.ScaleDeflection), 87.5}, {AsOtherSide, -87.5}, {AsSwapped, 57.1}, {AsSwapped, 0}}[1],
+		OtherTurns(job.Inside, 92.5, job.ScaleCorner)[1])
 }
 
 // A room drawn from its own lengths and turns comes back to where it began, and
