@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server share files instrument demo web/em
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test test-go test-web test-e2e chromium screenshots figures bench fitting closing faults mutate clean
+.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench fitting closing faults mutate clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -34,7 +34,16 @@ web/dist/index.html: web/node_modules/.installed web/src/api/schema.gen.d.ts $(W
 chromium:
 	@command -v chromium >/dev/null && command -v ip >/dev/null || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium iproute2)
 
-test: test-go test-web test-e2e
+test: lint test-go test-web test-e2e
+
+# The linter, of this version, under bin.
+LINT := bin/golangci-lint-v2.15.0
+$(LINT):
+	GOBIN=$(CURDIR)/bin $(GO) install github.com/golangci/golangci-lint/v2/cmd/golangci-lint@v2.15.0
+	mv bin/golangci-lint $@
+
+lint: $(LINT)
+	$(LINT) run --max-issues-per-linter 0 --max-same-issues 0 ./...
 
 test-go:
 	$(GO) vet ./...

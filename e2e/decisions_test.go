@@ -112,7 +112,10 @@ func force(b *browser) {
 		const j = await (await fetch('/api/jobs/ferry-house')).json()
 		const letter = document.querySelector('.card .letter').innerText
 		const d = j.decisions.find(d => d.run === 'wh-crown' && d.letter === letter)
-		await fetch('/api/jobs/ferry-house/changes', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ client: 'someone', ops: [{ do: 'add', kind: 'override', in: 'waiting-hall', id: 'f-' + letter, value: { id: '', run: d.run, corner: d.corner, question: 'coped', choice: 'left' } }] }) })
+		await fetch('/api/jobs/ferry-house/changes', {
+			method: 'POST', headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({ client: 'someone', ops: [{ do: 'add', kind: 'override', in: 'waiting-hall', id: 'f-' + letter,
+				value: { id: '', run: d.run, corner: d.corner, question: 'coped', choice: 'left' } }] }) })
 	})(), true)`)
 	b.until("document.querySelector('.card .acts')?.innerText.includes('Back to the house rules')")
 }

@@ -260,7 +260,10 @@ func TestCutOffWhileMarking(t *testing.T) {
 	js[bool](b, `(() => {
 		window.queued = new Set()
 		const put = IDBObjectStore.prototype.put
-		IDBObjectStore.prototype.put = function (v) { if (this.name === 'waiting') { v.forEach((d) => window.queued.add(d.id)); window.left = v.length } return put.apply(this, arguments) }
+		IDBObjectStore.prototype.put = function (v) {
+			if (this.name === 'waiting') { v.forEach((d) => window.queued.add(d.id)); window.left = v.length }
+			return put.apply(this, arguments)
+		}
 		return true
 	})()`)
 	state := "document.querySelector('.count').innerText + document.querySelector('.then').innerText + document.querySelector('h2').innerText"

@@ -87,7 +87,8 @@ func TestFigures(t *testing.T) {
 			const was = document.querySelector('.bench svg').getAttribute('aria-label') + document.querySelector('h2').innerText
 			const t = performance.now()
 			document.querySelector('.band [aria-label="Crown ' + n + '"]').click()
-			while (document.querySelector('.bench svg').getAttribute('aria-label') + document.querySelector('h2').innerText === was) await new Promise(requestAnimationFrame)
+			while (document.querySelector('.bench svg').getAttribute('aria-label') + document.querySelector('h2').innerText === was)
+				await new Promise(requestAnimationFrame)
 			await new Promise(requestAnimationFrame)
 			out.push(performance.now() - t)
 			await new Promise((r) => setTimeout(r, 300))

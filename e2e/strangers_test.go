@@ -161,7 +161,8 @@ func TestOversizedAndSlowRequests(t *testing.T) {
 	}()
 	go func() {
 		results <- result{"a body without an end",
-			ends("POST "+job+"/changes HTTP/1.1\r\nHost: "+host+"\r\nCookie: gnomon="+d.cookie.Value+"\r\nContent-Type: application/json\r\nContent-Length: 5000\r\n\r\n{", ' ')}
+			ends("POST "+job+"/changes HTTP/1.1\r\nHost: "+host+"\r\nCookie: gnomon="+d.cookie.Value+"\r\n"+
+				"Content-Type: application/json\r\nContent-Length: 5000\r\n\r\n{", ' ')}
 	}()
 	go func() { results <- result{"a line that says nothing", ends("", 'G')} }()
 	for range 3 {

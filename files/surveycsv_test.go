@@ -92,7 +92,8 @@ func TestSurveyUnitsAndSeparators(t *testing.T) {
 
 // A faulty line is told by its number, all of them at once, and nothing is taken.
 func TestFaultySurveys(t *testing.T) {
-	file := "room,wall,length,corner,reading,scale,openings,closed\nHall,1,96,inside,90,,,\nHall,2,9x,inside,ninety,,,\nHall,3,=SUM(A1:A9),round,90,gon,hatch,perhaps\nHall,4,96,,,,\"door at 10 wide 0\",\n"
+	file := "room,wall,length,corner,reading,scale,openings,closed\nHall,1,96,inside,90,,,\nHall,2,9x,inside,ninety,,,\n" +
+		"Hall,3,=SUM(A1:A9),round,90,gon,hatch,perhaps\nHall,4,96,,,,\"door at 10 wide 0\",\n"
 	rooms, err := ReadSurveyCSV(strings.NewReader(file), measure.UnitInch, ids())
 	assert.Nil(t, rooms)
 	var bad LineErrors

@@ -56,7 +56,8 @@ func planned(t *testing.T, text string) (job.Job, plan.Plan, string, map[string]
 // run through the saw's own fence.
 func TestEveryListTellsOfAnAddedFence(t *testing.T) {
 	j, p, text, at := planned(t, `{"gnomon":5,"saws":[{"id":"s","mitre_left":45,"mitre_right":45,"bevel_left":45,"bevel_right":0}],"saw":"s","mouldings":[{"id":"m","height":"5","thickness":"5/8","sticks":["16'"]}],
-		"rooms":[{"id":"r","walls":[{"id":"a","length":"60"},{"id":"b","length":"60"}],"corners":[{"id":"c","kind":"outside","reading":88}],"runs":[{"id":"k","moulding":"m"}]}]}`)
+		"rooms":[{"id":"r","walls":[{"id":"a","length":"60"},{"id":"b","length":"60"}],"corners":[{"id":"c","kind":"outside","reading":88}],
+			"runs":[{"id":"k","moulding":"m"}]}]}`)
 	assert.Contains(t, text, "right mitre, short point, along an added fence on its left, dial 44° left, keep right")
 	assert.Contains(t, text, "left mitre, short point, along an added fence on its right, dial 44° right, keep left")
 	e := at["k.a"].Right
@@ -83,7 +84,8 @@ func TestEveryListTellsOfAnAddedFence(t *testing.T) {
 // Base 3/4 thick at a casing of 9/16: the chamfer stands on every list, not in one of them.
 func TestEveryListTellsOfAChamfer(t *testing.T) {
 	j, p, text, at := planned(t, `{"gnomon":5,"mouldings":[{"id":"m","height":"5","thickness":"3/4","profiled":true,"sticks":["16'"]}],
-		"rooms":[{"id":"r","walls":[{"id":"a","length":"100"}],"openings":[{"id":"o","wall":"a","from":"40","width":"36","casing_thickness":"9/16"}],"runs":[{"id":"k","moulding":"m"}]}]}`)
+		"rooms":[{"id":"r","walls":[{"id":"a","length":"100"}],"openings":[{"id":"o","wall":"a","from":"40","width":"36","casing_thickness":"9/16"}],
+			"runs":[{"id":"k","moulding":"m"}]}]}`)
 	assert.Contains(t, text, `right butt, chamfer the face at 45° from 3/16" back`)
 	assert.Equal(t, 0.1875, at["k.a"].Right.ChamferIn)
 	assert.Equal(t, int64(3*measure.Inch/16), at["k.a"].Right.ChamferNM)
@@ -101,7 +103,8 @@ func TestEveryListTellsOfAChamfer(t *testing.T) {
 // it is says so; a measured length stands beside the cut one where they differ.
 func TestEveryListTellsWhatIsHeldBack(t *testing.T) {
 	j, p, text, at := planned(t, `{"gnomon":6,"mouldings":[{"id":"m","height":"5","thickness":"3/4","sticks":["16'"]}],
-		"rooms":[{"id":"r","walls":[{"id":"a","lengths":[{"id":"x","length":"112"},{"id":"y","length":"113"}]},{"id":"b","length":"90"}],"corners":[{"id":"c","reading":90}],"runs":[{"id":"k","moulding":"m"}],
+		"rooms":[{"id":"r","walls":[{"id":"a","lengths":[{"id":"x","length":"112"},{"id":"y","length":"113"}]},{"id":"b","length":"90"}],
+			"corners":[{"id":"c","reading":90}],"runs":[{"id":"k","moulding":"m"}],
 		"spots":[{"id":"s","wall":"b","kind":"step_down","at":"40","height":"3/4"}]}]}`)
 	assert.Contains(t, text, "held back")
 	assert.Contains(t, text, "Base 1: Held back, not to be cut yet. The readings of wall 1 do not agree: measure it a third time.")

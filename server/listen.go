@@ -80,13 +80,13 @@ func listen(addr, flag string) (net.Listener, error) {
 // the first byte: a TLS record of a handshake begins with 22, and no HTTP method does.
 func apart(ctx context.Context, l net.Listener, cfg *tls.Config) (private, clear net.Listener) {
 	p, c := newQueue(l.Addr()), newQueue(l.Addr())
-	context.AfterFunc(ctx, func() { l.Close(); p.Close(); c.Close() })
+	context.AfterFunc(ctx, func() { l.Close(); _ = p.Close(); _ = c.Close() })
 	go func() {
 		for {
 			conn, err := l.Accept()
 			if err != nil {
-				p.Close()
-				c.Close()
+				_ = p.Close()
+				_ = c.Close()
 				return
 			}
 			go func() {

@@ -9,6 +9,7 @@ export default ts.config(
   {
     rules: {
       'vue/multi-word-component-names': 'off',
+      'vue/max-len': ['error', { code: 160, template: 160 }],
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_' }],
       // Angles and lengths are worked out in Go: a page draws with what it is given.

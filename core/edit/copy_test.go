@@ -17,9 +17,11 @@ func flat(t *testing.T) job.Job {
 	t.Helper()
 	var j job.Job
 	require.NoError(t, json.Unmarshal([]byte(`{"gnomon":2,"mouldings":[{"id":"b","height":"5","thickness":"1/2"}],"rooms":[{"id":"r","name":"Flat","closed":true,
-		"walls":[{"id":"w1","lengths":[{"id":"l1","length":"145","burned":"1","left":"face"}],"ceiling_left":"96","ceiling_right":"97"},{"id":"w2","length":"96"},{"id":"w3","length":"60"},{"id":"w4","length":"48"},{"id":"w5","length":"84"},
+		"walls":[{"id":"w1","lengths":[{"id":"l1","length":"145","burned":"1","left":"face"}],"ceiling_left":"96","ceiling_right":"97"},
+			{"id":"w2","length":"96"},{"id":"w3","length":"60"},{"id":"w4","length":"48"},{"id":"w5","length":"84"},
 			{"id":"w6","lengths":[{"id":"l6","length":"144"},{"id":"l7","length":"50","right":"casing","to":"o2"}]}],
-		"corners":[{"id":"a","reading":91,"lean":"1/4 over 48"},{"id":"b","reading":90},{"id":"c","kind":"outside","reading":89},{"id":"d","reading":90},{"id":"e","reading":90},{"id":"f","reading":88}],
+		"corners":[{"id":"a","reading":91,"lean":"1/4 over 48"},{"id":"b","reading":90},{"id":"c","kind":"outside","reading":89},{"id":"d","reading":90},
+			{"id":"e","reading":90},{"id":"f","reading":88}],
 		"openings":[{"id":"o1","wall":"w1","from":"30","width":"36"},{"id":"o2","wall":"w6","from":"50","width":"36"}],
 		"spots":[{"id":"s1","wall":"w2","kind":"socket","at":"20","stud":"left"},{"id":"s2","wall":"w2","kind":"step_up","at":"40","height":"1"}],
 		"diagonals":[{"id":"d1","from":"a","to":"c","length":"130"}],"runs":[{"id":"k","moulding":"b"}]}]}`), &j))

@@ -74,7 +74,7 @@ func TestTooMuchIsNamed(t *testing.T) {
 		"walls":     {`{"gnomon":5,"rooms":[{"id":"r","walls":[` + many(301, `{"id":"w%d"}`) + `]}]}`, `room r, walls "301"`},
 		"all walls": {allWalls(36, 290), `job, walls "10440"`},
 		"mouldings": {`{"gnomon":5,"mouldings":[` + many(501, `{"id":"m%d","height":"5","thickness":"5/8"}`) + `]}`, `job, mouldings "501"`},
-		"stretches": {strings.Replace(allWalls(3, 200), `"runs":[]`, `"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`, -1), `job, runs "24000"`},
+		"stretches": {strings.ReplaceAll(allWalls(3, 200), `"runs":[]`, `"runs":[`+many(40, `{"id":"k%d","moulding":"m"}`)+`]`), `job, runs "24000"`},
 		"overrides": {room(`"runs":[],"overrides":[` + many(1001, `{"id":"o%d","question":"inside","choice":"cope"}`) + `]`),
 			`room r, overrides "1001": too many`},
 		"all readings":  {allMeasured(25, 49), `job, readings "61250": too many`},

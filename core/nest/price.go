@@ -46,15 +46,14 @@ func gcd(a, b int64) int64 {
 // knapsack finds the patterns of greatest value under the dual prices, for all
 // kinds from which the same pieces are barred at once.
 type knapsack struct {
-	unit    int64
-	weight  []int64 // of the classes, in units
-	open    []bool  // classes that are not barred
-	room    []int64 // of the kinds, in units; −1 for kinds of another group
-	most    int64
-	parts   []part
-	value   []float64
-	taken   []bool // part by part, cell by cell
-	entries []int
+	unit   int64
+	weight []int64 // of the classes, in units
+	open   []bool  // classes that are not barred
+	room   []int64 // of the kinds, in units; −1 for kinds of another group
+	most   int64
+	parts  []part
+	value  []float64
+	taken  []bool // part by part, cell by cell
 }
 
 // part is some pieces of a class, taken together or not at all.

@@ -60,13 +60,6 @@ func newMaster(need []float64, slack []bool, begin []column, work *meter) *maste
 	return l
 }
 
-func (l *master) cost(j int) float64 {
-	if j < 0 {
-		return 0
-	}
-	return l.cols[j].cost
-}
-
 func (l *master) duals() {
 	n := l.rows
 	for c := range n {

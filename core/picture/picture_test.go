@@ -22,8 +22,10 @@ func shed(t *testing.T) (job.Job, plan.Plan) {
 	t.Helper()
 	var j job.Job
 	require.NoError(t, json.Unmarshal([]byte(`{"gnomon":1,"mouldings":[{"id":"b","height":5,"thickness":1,"profiled":true}],"rooms":[{"id":"r","closed":true,
-		"walls":[{"id":"w1","length":"144"},{"id":"w2","length":"96"},{"id":"w3","length":"60"},{"id":"w4","length":"48"},{"id":"w5","length":"84"},{"id":"w6","length":"144"}],
-		"corners":[{"id":"a","reading":90},{"id":"b","reading":90},{"id":"c","kind":"outside","reading":90},{"id":"d","reading":90},{"id":"e","reading":90},{"id":"f","reading":90}],
+		"walls":[{"id":"w1","length":"144"},{"id":"w2","length":"96"},{"id":"w3","length":"60"},{"id":"w4","length":"48"},{"id":"w5","length":"84"},
+			{"id":"w6","length":"144"}],
+		"corners":[{"id":"a","reading":90},{"id":"b","reading":90},{"id":"c","kind":"outside","reading":90},{"id":"d","reading":90},{"id":"e","reading":90},
+			{"id":"f","reading":90}],
 		"openings":[{"id":"o","wall":"w1","from":"30","width":"36"}],"runs":[{"id":"k","moulding":"b"}]}]}`), &j))
 	j.Unit = "in"
 	require.NoError(t, job.Resolve(&j, "in"))

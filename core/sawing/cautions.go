@@ -39,7 +39,8 @@ func cautions(j *job.Job, p *piece.Piece, e *piece.End, said map[any]bool) []Cau
 	if p.Cut < piece.Short {
 		text := "Short piece: cut it from the end of a long one and hold the long part, or clamp it. Never hold it in front of the blade."
 		if p.Cap {
-			text = "Tiny piece: cut it from the end of a long offcut against a backed fence, and let the blade stop before you lift. Never hold it in front of the blade."
+			text = "Tiny piece: cut it from the end of a long offcut against a backed fence, and let the blade stop before you lift. " +
+				"Never hold it in front of the blade."
 		}
 		add(CautionShort, text)
 	}

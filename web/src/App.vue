@@ -46,7 +46,13 @@ watch(
   },
   { immediate: true },
 )
-watch([me, stop], () => me.value && stop.value === 'join' && void router.replace(me.value.job ? { name: me.value.rights === 'saw' ? 'saw' : 'measure', params: { job: me.value.job } } : { name: 'jobs' }))
+watch(
+  [me, stop],
+  () =>
+    me.value &&
+    stop.value === 'join' &&
+    void router.replace(me.value.job ? { name: me.value.rights === 'saw' ? 'saw' : 'measure', params: { job: me.value.job } } : { name: 'jobs' }),
+)
 // Where one is, for the others: at the saw with the piece that is not cut yet.
 watch(
   () => [view.value?.id, stop.value, room.value?.id, chosen.value] as const,
@@ -61,7 +67,21 @@ watch(
   (id) => (roomId.value = typeof id === 'string' ? id : ''),
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
-const titles: Record<string, string> = { devices: 'Devices', look: 'Look', quote: 'Quote', prices: 'Price sheet', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', shop: 'Shop', mouldings: 'Mouldings', saws: 'Saws', rules: 'House rules', corner: 'One corner' }
+const titles: Record<string, string> = {
+  devices: 'Devices',
+  look: 'Look',
+  quote: 'Quote',
+  prices: 'Price sheet',
+  measure: 'Measure',
+  joints: 'Joints',
+  sticks: 'Sticks',
+  saw: 'Saw',
+  shop: 'Shop',
+  mouldings: 'Mouldings',
+  saws: 'Saws',
+  rules: 'House rules',
+  corner: 'One corner',
+}
 watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
 
 function toStop(n: number) {
@@ -89,7 +109,9 @@ useKeys({
     <StoryStick />
     <div class="work">
       <TopBar @go="box = 'go'" @keys="box = 'keys'" @new-room="box = 'room'" />
-      <p v-if="me.reading" class="lost reading screen-only" role="status">This database can only be read: its file cannot be written. Everything can be looked at, printed and exported; nothing can be changed.</p>
+      <p v-if="me.reading" class="lost reading screen-only" role="status">
+        This database can only be read: its file cannot be written. Everything can be looked at, printed and exported; nothing can be changed.
+      </p>
       <p v-if="missing && route.params.job" class="lost">{{ missing }} <RouterLink :to="{ name: 'jobs' }">All jobs</RouterLink></p>
       <template v-else-if="!route.params.job || view">
         <RoomBand v-if="withBand" class="screen-only" :thin="thumb" />
@@ -101,8 +123,12 @@ useKeys({
         </RouterView>
       </template>
       <p v-else class="lost quiet">Opening the job…</p>
-      <button v-if="handheld && stop === 'measure' && drawingWanted && room?.walls.length" class="bykeys" type="button" @click="drawingWanted = false">Keys</button>
-      <p v-if="newer" class="newer screen-only" role="status">A newer Gnomon is running. <button class="link" type="button" @click="reload">Load its pages</button></p>
+      <button v-if="handheld && stop === 'measure' && drawingWanted && room?.walls.length" class="bykeys" type="button" @click="drawingWanted = false">
+        Keys
+      </button>
+      <p v-if="newer" class="newer screen-only" role="status">
+        A newer Gnomon is running. <button class="link" type="button" @click="reload">Load its pages</button>
+      </p>
     </div>
     <GoBox v-if="box === 'go' && view" @close="box = ''" />
     <KeyList v-if="box === 'keys'" @close="box = ''" />
@@ -114,19 +140,120 @@ useKeys({
 </template>
 
 <style>
-.shell { height: 100%; display: flex; }
-.work { flex: 1; min-width: 0; display: flex; flex-direction: column; }
-.pane { flex: 1; min-height: 0; display: flex; }
-.pane > .main { flex: 1; min-width: 0; overflow: auto; }
-.lost { padding: 40px; } .lost.reading { padding: 9px 20px; background: var(--sheet); border-bottom: 1px solid var(--rule); border-left: 4px solid var(--ochre); font-size: 14.5px; }
-.notice { position: fixed; z-index: 40; left: 50%; bottom: 22px; transform: translateX(-50%); max-width: min(640px, calc(100vw - 24px)); padding: 10px 18px; border-radius: 3px; background: var(--ink); color: #fff; }
-.notice.bad { background: var(--brick); }
-@media (max-width: 1100px) { .pane { flex-direction: column; overflow: auto; } .pane > .main { overflow: visible; flex: none; } }
-@media (max-width: 640px) { .pane { padding-bottom: 76px; } .notice { bottom: 84px; width: calc(100vw - 24px); } }
-.newer { position: fixed; z-index: 39; right: 16px; top: 56px; padding: 8px 14px; border: 1px solid var(--chalk); border-radius: 3px; background: var(--sheet); }
-.bykeys { position: fixed; z-index: 21; right: 12px; bottom: 72px; min-height: 52px; padding: 0 22px; border: 0; border-radius: 3px; background: var(--chalk); color: #fff; font-weight: 600; font-size: 17px; }
-.shell.handy .pane { overflow: hidden; } .shell.handy .pane > .main { flex: 1; min-height: 0; overflow: hidden; }
-@media (max-height: 500px) { .shell.saw .band { display: none; } }
-@media (max-width: 640px) { .shell.handy .pane { padding-bottom: 60px; } }
-@media print { .shell, .work, .pane, .pane > .main { display: block; height: auto; overflow: visible; } }
+.shell {
+  height: 100%;
+  display: flex;
+}
+.work {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.pane {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.pane > .main {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+}
+.lost {
+  padding: 40px;
+}
+.lost.reading {
+  padding: 9px 20px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+  border-left: 4px solid var(--ochre);
+  font-size: 14.5px;
+}
+.notice {
+  position: fixed;
+  z-index: 40;
+  left: 50%;
+  bottom: 22px;
+  transform: translateX(-50%);
+  max-width: min(640px, calc(100vw - 24px));
+  padding: 10px 18px;
+  border-radius: 3px;
+  background: var(--ink);
+  color: #fff;
+}
+.notice.bad {
+  background: var(--brick);
+}
+@media (max-width: 1100px) {
+  .pane {
+    flex-direction: column;
+    overflow: auto;
+  }
+  .pane > .main {
+    overflow: visible;
+    flex: none;
+  }
+}
+@media (max-width: 640px) {
+  .pane {
+    padding-bottom: 76px;
+  }
+  .notice {
+    bottom: 84px;
+    width: calc(100vw - 24px);
+  }
+}
+.newer {
+  position: fixed;
+  z-index: 39;
+  right: 16px;
+  top: 56px;
+  padding: 8px 14px;
+  border: 1px solid var(--chalk);
+  border-radius: 3px;
+  background: var(--sheet);
+}
+.bykeys {
+  position: fixed;
+  z-index: 21;
+  right: 12px;
+  bottom: 72px;
+  min-height: 52px;
+  padding: 0 22px;
+  border: 0;
+  border-radius: 3px;
+  background: var(--chalk);
+  color: #fff;
+  font-weight: 600;
+  font-size: 17px;
+}
+.shell.handy .pane {
+  overflow: hidden;
+}
+.shell.handy .pane > .main {
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+}
+@media (max-height: 500px) {
+  .shell.saw .band {
+    display: none;
+  }
+}
+@media (max-width: 640px) {
+  .shell.handy .pane {
+    padding-bottom: 60px;
+  }
+}
+@media print {
+  .shell,
+  .work,
+  .pane,
+  .pane > .main {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+}
 </style>

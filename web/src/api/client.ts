@@ -78,7 +78,12 @@ function sentence(s: string): string {
   return /[.:?]$/.test(u) ? u : `${u}.`
 }
 
-const unreachable: Problem = { title: 'No answer', status: 0, detail: 'Gnomon does not answer. What you entered stays on the screen: take it again when Gnomon is back. Nothing entered before is lost.', errors: [] }
+const unreachable: Problem = {
+  title: 'No answer',
+  status: 0,
+  detail: 'Gnomon does not answer. What you entered stays on the screen: take it again when Gnomon is back. Nothing entered before is lost.',
+  errors: [],
+}
 
 let heard: (p: Problem) => void = () => {}
 /** Who hears of every refusal, beside the one who asked. */
@@ -93,7 +98,9 @@ export async function take<T>(call: Promise<{ data?: T; error?: unknown; respons
     throw new Refused(unreachable)
   }
   if (r.response.ok) return r.data as T
-  const p = (r.error as Problem | undefined)?.detail ? (r.error as Problem) : { ...unreachable, status: r.response.status, detail: `Gnomon answered ${r.response.status}. Reload the page.` }
+  const p = (r.error as Problem | undefined)?.detail
+    ? (r.error as Problem)
+    : { ...unreachable, status: r.response.status, detail: `Gnomon answered ${r.response.status}. Reload the page.` }
   heard(p)
   throw new Refused(p)
 }

@@ -27,7 +27,11 @@ const sketchOf = computed(() => new Map(library.value?.sections.map((s) => [s.id
 const into = ref('')
 async function fromLibrary(id: string) {
   const had = new Set(list.value.map((x) => x.id))
-  if (await trySend((client) => api.POST('/api/jobs/{job}/mouldings', { params: { path: { job: job() } }, body: { client, pick: id, room: into.value || undefined } }))) {
+  if (
+    await trySend((client) =>
+      api.POST('/api/jobs/{job}/mouldings', { params: { path: { job: job() } }, body: { client, pick: id, room: into.value || undefined } }),
+    )
+  ) {
     const fresh = list.value.filter((x) => !had.has(x.id)).at(-1)
     if (fresh) void pick(fresh.id)
     showLibrary.value = false
@@ -37,21 +41,38 @@ async function fromLibrary(id: string) {
 async function add() {
   const id = newId('m')
   const mm = view.value!.unit === 'mm'
-  if (await attempt({ do: 'add', kind: 'moulding', id, after: list.value.at(-1)?.id, unit: view.value!.unit, value: mm ? { id: '', name: 'New moulding', height: '120', thickness: '15', profiled: true, sticks: ['4800'] } : { id: '', name: 'New moulding', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] } })) void pick(id)
+  if (
+    await attempt({
+      do: 'add',
+      kind: 'moulding',
+      id,
+      after: list.value.at(-1)?.id,
+      unit: view.value!.unit,
+      value: mm
+        ? { id: '', name: 'New moulding', height: '120', thickness: '15', profiled: true, sticks: ['4800'] }
+        : { id: '', name: 'New moulding', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] },
+    })
+  )
+    void pick(id)
 }
 const set = (field: string, e: Event, was: string) => attempt(setOp('moulding', m.value!.id, field, (e.target as HTMLSelectElement).value, was))
 
 // The section: as typed, point by point. What is refused shows its place.
 const chosen = ref(-1)
 const refused = ref<{ text: string; at: number[] | null } | null>(null)
-watch(() => m.value?.id, () => ((chosen.value = -1), (refused.value = null)))
+watch(
+  () => m.value?.id,
+  () => ((chosen.value = -1), (refused.value = null)),
+)
 const points = computed(() => (m.value?.points ?? []).map((p) => ({ u: p.at[0]!, z: p.at[1]! })))
 const typed = () => (m.value?.points ?? []).map((p) => ({ u: p.u.typed, z: p.z.typed, bow: p.bow.typed }))
 async function keep(ps: { u: string; z: string; bow: string }[], dragged?: { at: number; u: number; z: number }) {
   refused.value = null
   const id = m.value!.id
   try {
-    await send((client) => api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', { params: { path: { job: job(), moulding: id } }, body: { client, points: ps, moved: dragged } }))
+    await send((client) =>
+      api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', { params: { path: { job: job(), moulding: id } }, body: { client, points: ps, moved: dragged } }),
+    )
   } catch (e) {
     refuse(e)
     throw e
@@ -98,14 +119,22 @@ async function importText(body: { format: 'svg' | 'dxf' | 'csv'; unit: 'in' | 'm
   refused.value = null
   const id = m.value!.id
   try {
-    await send((client) => api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { client, ...body } }))
+    await send((client) =>
+      api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { client, ...body } }),
+    )
     tell('Section read.')
   } catch (e) {
     refuse(e)
   }
 }
 const pasted = ref('')
-const paste = () => importText({ format: pasted.value.includes('SECTION') || /^\s*0\s*\n/.test(pasted.value) ? 'dxf' : /[Mm]\s*[-\d.]/.test(pasted.value) ? 'svg' : 'csv', unit: fileUnit.value, left: facingLeft.value, text: pasted.value })
+const paste = () =>
+  importText({
+    format: pasted.value.includes('SECTION') || /^\s*0\s*\n/.test(pasted.value) ? 'dxf' : /[Mm]\s*[-\d.]/.test(pasted.value) ? 'svg' : 'csv',
+    unit: fileUnit.value,
+    left: facingLeft.value,
+    text: pasted.value,
+  })
 const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/section/file?format=${format}`
 </script>
 
@@ -115,7 +144,10 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
       <RouterLink class="back" :to="{ name: 'shop', params: { job: view!.id } }">Shop</RouterLink>
       <button v-for="x in list" :key="x.id" type="button" :class="{ on: x.id === m?.id }" @click="pick(x.id)">
         <span class="thumb"><SectionPicture :sketch="x.sketch" :crown="x.sprung" /></span>
-        <span><b>{{ x.name || x.id }}</b><span class="quiet small">{{ view!.kinds.find((k) => k.code === x.kind)?.title }}{{ x.points.length ? '' : ', measures only' }}</span></span>
+        <span
+          ><b>{{ x.name || x.id }}</b
+          ><span class="quiet small">{{ view!.kinds.find((k) => k.code === x.kind)?.title }}{{ x.points.length ? '' : ', measures only' }}</span></span
+        >
       </button>
       <button class="btn" type="button" @click="showLibrary = true">From the library</button>
       <button class="btn plain" type="button" @click="add">Add by measures</button>
@@ -123,25 +155,68 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
     <section v-if="m" class="one">
       <div class="head">
         <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
-        <label class="sel"><span class="cap">kind</span><select :value="m.kind" @change="(e) => set('kind', e, m!.kind)"><option v-for="k in view!.kinds" :key="k.code" :value="k.code">{{ k.title }}</option></select></label>
-        <label class="sel"><span class="cap">made of</span><select :value="m.material" @change="(e) => set('material', e, m!.material)"><option v-for="k in materials" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <label class="sel"><span class="cap">finish</span><select :value="m.grade" @change="(e) => set('grade', e, m!.grade)"><option v-for="k in grades" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-        <label class="sel"><span class="cap">inside corners</span><select :value="m.inside" @change="(e) => set('inside', e, m!.inside)"><option value="">as the house rule has it</option><option v-for="k in m.joints" :key="k" :value="k">{{ k }}</option></select></label>
+        <label class="sel"
+          ><span class="cap">kind</span
+          ><select :value="m.kind" @change="(e) => set('kind', e, m!.kind)">
+            <option v-for="k in view!.kinds" :key="k.code" :value="k.code">{{ k.title }}</option>
+          </select></label
+        >
+        <label class="sel"
+          ><span class="cap">made of</span
+          ><select :value="m.material" @change="(e) => set('material', e, m!.material)">
+            <option v-for="k in materials" :key="k.value" :value="k.value">{{ k.label }}</option>
+          </select></label
+        >
+        <label class="sel"
+          ><span class="cap">finish</span
+          ><select :value="m.grade" @change="(e) => set('grade', e, m!.grade)">
+            <option v-for="k in grades" :key="k.value" :value="k.value">{{ k.label }}</option>
+          </select></label
+        >
+        <label class="sel"
+          ><span class="cap">inside corners</span
+          ><select :value="m.inside" @change="(e) => set('inside', e, m!.inside)">
+            <option value="">as the house rule has it</option>
+            <option v-for="k in m.joints" :key="k" :value="k">{{ k }}</option>
+          </select></label
+        >
       </div>
       <div class="body">
         <div class="drawing">
-          <SectionPicture :sketch="m.sketch" :points="m.points.length ? points : undefined" :bad="refused?.at ?? m.bad" :crown="m.sprung" :chosen="chosen" @moved="moved" @chose="(i) => (chosen = i)" />
-          <span class="quiet small cap2">{{ m.points.length ? 'Section as it hangs, wall on the left, to scale. Drag a point, or type it.' : 'Stands for the measures: no section is drawn yet.' }}</span>
+          <SectionPicture
+            :sketch="m.sketch"
+            :points="m.points.length ? points : undefined"
+            :bad="refused?.at ?? m.bad"
+            :crown="m.sprung"
+            :chosen="chosen"
+            @moved="moved"
+            @chose="(i) => (chosen = i)"
+          />
+          <span class="quiet small cap2">{{
+            m.points.length ? 'Section as it hangs, wall on the left, to scale. Drag a point, or type it.' : 'Stands for the measures: no section is drawn yet.'
+          }}</span>
         </div>
         <div class="facts">
           <p v-if="refused" class="stop" role="alert"><b>Not taken.</b> {{ refused.text }}</p>
           <p v-for="w in m.warnings" :key="w" class="check">{{ w }}</p>
           <p v-for="w in m.says" :key="w">{{ w }}</p>
           <dl v-if="m.crown">
-            <dt>springs at</dt><dd><b>{{ m.crown.spring }}</b><template v-if="m.crown.common"> · near {{ m.crown.common }}: taking that would open {{ m.crown.opens }} at a square corner</template></dd>
-            <dt>crown stop</dt><dd><b><LengthText :of="m.crown.stop" /></b>, a left and right 45 run as far; a rule tells ± {{ m.crown.coarse.replace('± ', '') }}</dd>
-            <dt>nested</dt><dd><LengthText :of="m.crown.drop" /> up the fence, <LengthText :of="m.crown.stop" /> on the table; flat it takes <LengthText :of="m.crown.across" /></dd>
-            <dt>backing</dt><dd>a 3/4″ strip up to <LengthText :of="m.crown.backing" /> from the wall stays hidden</dd>
+            <dt>springs at</dt>
+            <dd>
+              <b>{{ m.crown.spring }}</b><template v-if="m.crown.common">
+                · near {{ m.crown.common }}: taking that would open {{ m.crown.opens }} at a square corner</template
+              >
+            </dd>
+            <dt>crown stop</dt>
+            <dd>
+              <b><LengthText :of="m.crown.stop" /></b>, a left and right 45 run as far; a rule tells ± {{ m.crown.coarse.replace('± ', '') }}
+            </dd>
+            <dt>nested</dt>
+            <dd>
+              <LengthText :of="m.crown.drop" /> up the fence, <LengthText :of="m.crown.stop" /> on the table; flat it takes <LengthText :of="m.crown.across" />
+            </dd>
+            <dt>backing</dt>
+            <dd>a 3/4″ strip up to <LengthText :of="m.crown.backing" /> from the wall stays hidden</dd>
           </dl>
           <div class="row">
             <LengthInput :label="m.sizes[0]!" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
@@ -149,26 +224,60 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
             <template v-if="m.sprung">
               <EntryField label="foot on the wall" :value="m.wallFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'wall_foot')" />
               <EntryField label="foot on the ceiling" :value="m.ceilingFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'ceiling_foot')" />
-              <EntryField label="projection to keep to" :value="m.projection?.typed ?? ''" :commit="clearable('moulding', m.id, 'projection')" placeholder="as read" />
+              <EntryField
+                label="projection to keep to"
+                :value="m.projection?.typed ?? ''"
+                :commit="clearable('moulding', m.id, 'projection')"
+                placeholder="as read"
+              />
             </template>
           </div>
           <div class="row files">
-            <el-segmented v-model="fileUnit" aria-label="Unit of the file" :options="[{ label: 'inches', value: 'in' }, { label: 'mm', value: 'mm' }]" />
+            <el-segmented
+              v-model="fileUnit"
+              aria-label="Unit of the file"
+              :options="[
+                { label: 'inches', value: 'in' },
+                { label: 'mm', value: 'mm' },
+              ]"
+            />
             <label class="tick"><input v-model="facingLeft" type="checkbox" />wall on its right</label>
             <label class="btn plain">Read SVG, DXF or CSV<input class="sr" type="file" accept=".svg,.dxf,.csv,.txt" @change="importFile" /></label>
-            <template v-if="m.points.length"><a class="link" :href="fileOf('svg')">SVG</a><a class="link" :href="fileOf('dxf')">DXF</a><a class="link" :href="fileOf('csv')">CSV</a></template>
+            <template v-if="m.points.length"
+              ><a class="link" :href="fileOf('svg')">SVG</a><a class="link" :href="fileOf('dxf')">DXF</a><a class="link" :href="fileOf('csv')">CSV</a></template
+            >
           </div>
-          <details><summary class="small">Paste a path or points</summary><textarea v-model="pasted" rows="3" aria-label="A path, a polyline or points" spellcheck="false" /><button class="btn plain" type="button" :disabled="!pasted.trim()" @click="paste">Take this section</button></details>
+          <details>
+            <summary class="small">Paste a path or points</summary>
+            <textarea v-model="pasted" rows="3" aria-label="A path, a polyline or points" spellcheck="false" /><button
+              class="btn plain"
+              type="button"
+              :disabled="!pasted.trim()"
+              @click="paste"
+            >
+              Take this section
+            </button>
+          </details>
         </div>
         <div class="points">
           <template v-if="m.points.length">
             <div class="pthead small quiet"><span>#</span><span>out</span><span>up</span><span>bow</span><span /></div>
             <div v-for="(p, i) in m.points" :key="`${m.id}${i}`" class="pt" :class="{ on: chosen === i }" @focusin="chosen = i">
               <span class="n">{{ i + 1 }}</span>
-              <EntryField :label="`point ${i + 1}, out`" :value="p.u.typed" :commit="change(i, 'u')" /><EntryField :label="`point ${i + 1}, up`" :value="p.z.typed" :commit="change(i, 'z')" /><EntryField :label="`point ${i + 1}, bow`" :value="p.bow.typed === '0' ? '' : p.bow.typed" :commit="change(i, 'bow')" placeholder="straight" />
-              <span class="acts"><button type="button" class="link" :title="`Add a point after ${i + 1}`" @click="insert(i)">+</button><button type="button" class="link" :title="`Take point ${i + 1} out`" @click="drop(i)">−</button></span>
+              <EntryField :label="`point ${i + 1}, out`" :value="p.u.typed" :commit="change(i, 'u')" /><EntryField
+                :label="`point ${i + 1}, up`"
+                :value="p.z.typed"
+                :commit="change(i, 'z')"
+              /><EntryField :label="`point ${i + 1}, bow`" :value="p.bow.typed === '0' ? '' : p.bow.typed" :commit="change(i, 'bow')" placeholder="straight" />
+              <span class="acts"
+                ><button type="button" class="link" :title="`Add a point after ${i + 1}`" @click="insert(i)">+</button
+                ><button type="button" class="link" :title="`Take point ${i + 1} out`" @click="drop(i)">−</button></span
+              >
             </div>
-            <p class="quiet small">Bow: how far the middle of the arc to the next point stands off the straight line, out of the wood; − into it. <button class="link small" type="button" @click="forget">Go by measures only</button></p>
+            <p class="quiet small">
+              Bow: how far the middle of the arc to the next point stands off the straight line, out of the wood; − into it.
+              <button class="link small" type="button" @click="forget">Go by measures only</button>
+            </p>
           </template>
           <button v-else class="btn" type="button" @click="begin">Draw its section</button>
         </div>
@@ -176,13 +285,24 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
     </section>
     <p v-else class="quiet none">No mouldings yet. Take one from the library, or add one by its measures.</p>
     <el-dialog v-if="showLibrary" :model-value="true" title="Sections to begin from" width="920px" append-to-body @close="showLibrary = false">
-      <p class="row"><label class="sel"><span class="cap">and let it run in</span><select v-model="into"><option value="">no room yet</option><option v-for="r in view!.rooms" :key="r.id" :value="r.id">{{ r.title }}</option></select></label></p>
+      <p class="row">
+        <label class="sel"
+          ><span class="cap">and let it run in</span
+          ><select v-model="into">
+            <option value="">no room yet</option>
+            <option v-for="r in view!.rooms" :key="r.id" :value="r.id">{{ r.title }}</option>
+          </select></label
+        >
+      </p>
       <div class="shelf">
         <button v-for="s in library?.sections" :key="s.id" type="button" @click="fromLibrary(s.id)">
-          <span class="pic"><SectionPicture :sketch="s.sketch" :crown="s.kind === 'crown'" /></span><b>{{ s.name }}</b><span class="quiet small">{{ s.size }}{{ s.spring ? ` · springs ${s.spring}` : '' }}</span><span v-if="!s.copable" class="check small">cannot be coped</span>
+          <span class="pic"><SectionPicture :sketch="s.sketch" :crown="s.kind === 'crown'" /></span><b>{{ s.name }}</b
+          ><span class="quiet small">{{ s.size }}{{ s.spring ? ` · springs ${s.spring}` : '' }}</span
+          ><span v-if="!s.copable" class="check small">cannot be coped</span>
         </button>
         <button v-for="p in library?.pairs" :key="p.id" type="button" class="pair" @click="fromLibrary(p.id)">
-          <span class="pic both"><SectionPicture v-for="x in p.sections" :key="x" :sketch="sketchOf.get(x)!.sketch" /></span><b>{{ p.name }}</b><span class="quiet small">built up of two</span>
+          <span class="pic both"><SectionPicture v-for="x in p.sections" :key="x" :sketch="sketchOf.get(x)!.sketch" /></span><b>{{ p.name }}</b
+          ><span class="quiet small">built up of two</span>
         </button>
       </div>
     </el-dialog>
@@ -190,26 +310,264 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
 </template>
 
 <style scoped>
-.page { display: flex; height: 100%; min-height: 0; }
-.list { width: 196px; flex: none; border-right: 1px solid var(--rule); background: var(--sheet); padding: 10px; display: flex; flex-direction: column; gap: 4px; overflow: auto; }
-.list > button:not(.btn) { display: flex; gap: 10px; align-items: center; border: 0; border-radius: 3px; background: none; padding: 6px; text-align: left; cursor: pointer; min-height: 52px; } .list > button.on { background: var(--chalk-wash); } .list b, .list .small { display: block; }
-.list .btn { margin-top: 6px; justify-content: center; } .back { font-size: 13px; padding: 2px 6px 8px; }
-.thumb { width: 44px; height: 44px; flex: none; }
-.one { flex: 1; min-width: 0; padding: 12px 20px; overflow: auto; display: flex; flex-direction: column; }
-.head, .row { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: flex-end; } .head :deep(.wide) { width: 200px; }
-.sel { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); }
-select, textarea { border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font: inherit; } select { height: 40px; padding: 0 8px; } textarea { width: 100%; padding: 8px; font-size: 13px; margin: 6px 0; }
-.body { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(220px, 1fr) 318px 288px; gap: 16px; padding-top: 12px; }
-.drawing { background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; min-height: 340px; display: flex; flex-direction: column; } .drawing > :first-child { flex: 1; } .cap2 { padding: 4px 10px; }
-.facts { display: flex; flex-direction: column; gap: 8px; font-size: 14.5px; overflow: auto; } .facts p { max-width: 60ch; }
-dl { display: grid; grid-template-columns: 84px 1fr; gap: 4px 10px; margin: 0; } dt { color: var(--pencil); } dd { margin: 0; }
-.tick { display: flex; gap: 6px; align-items: center; font-size: 14px; min-height: 36px; } .files { align-items: center; }
-.points { overflow: auto; } .pthead, .pt { display: grid; grid-template-columns: 18px 1fr 1fr 1fr 40px; gap: 5px; align-items: center; }
-.pt { padding: 2px 0; } .pt.on .n { color: var(--chalk); font-weight: 700; } .n { font-size: 13px; color: var(--pencil); }
-.pt :deep(.entry) { width: auto; } .pt :deep(label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } .pt :deep(input) { height: 32px; font-size: 14px; font-weight: 400; padding: 0 8px; }
-.acts { display: flex; gap: 8px; } .acts .link { font-size: 18px; min-width: 18px; text-align: center; }
-.shelf { display: grid; grid-template-columns: repeat(6, 1fr); gap: 8px; max-height: 62vh; overflow: auto; } .shelf button { display: flex; flex-direction: column; align-items: center; gap: 2px; padding: 8px 4px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); cursor: pointer; text-align: center; font-size: 14px; } .shelf button:hover { border-color: var(--chalk); }
-.pic { width: 100%; height: 96px; } .both { display: flex; } .none { padding: 40px; }
-@media (max-width: 1100px) { .body { grid-template-columns: 1fr; } .drawing { height: 380px; } .shelf { grid-template-columns: repeat(3, 1fr); } }
-@media (max-width: 640px) { .page { flex-direction: column; height: auto; padding-bottom: 90px; } .list { width: auto; flex-direction: row; flex-wrap: wrap; border-right: 0; border-bottom: 1px solid var(--rule); } .shelf { grid-template-columns: repeat(2, 1fr); } .one { padding: 12px 14px; } .pthead, .pt { grid-template-columns: 18px 1fr 1fr 1fr 44px; } }
+.page {
+  display: flex;
+  height: 100%;
+  min-height: 0;
+}
+.list {
+  width: 196px;
+  flex: none;
+  border-right: 1px solid var(--rule);
+  background: var(--sheet);
+  padding: 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  overflow: auto;
+}
+.list > button:not(.btn) {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  border: 0;
+  border-radius: 3px;
+  background: none;
+  padding: 6px;
+  text-align: left;
+  cursor: pointer;
+  min-height: 52px;
+}
+.list > button.on {
+  background: var(--chalk-wash);
+}
+.list b,
+.list .small {
+  display: block;
+}
+.list .btn {
+  margin-top: 6px;
+  justify-content: center;
+}
+.back {
+  font-size: 13px;
+  padding: 2px 6px 8px;
+}
+.thumb {
+  width: 44px;
+  height: 44px;
+  flex: none;
+}
+.one {
+  flex: 1;
+  min-width: 0;
+  padding: 12px 20px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+}
+.head,
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 12px;
+  align-items: flex-end;
+}
+.head :deep(.wide) {
+  width: 200px;
+}
+.sel {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+}
+.cap {
+  font-size: 13px;
+  color: var(--pencil);
+}
+select,
+textarea {
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font: inherit;
+}
+select {
+  height: 40px;
+  padding: 0 8px;
+}
+textarea {
+  width: 100%;
+  padding: 8px;
+  font-size: 13px;
+  margin: 6px 0;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(220px, 1fr) 318px 288px;
+  gap: 16px;
+  padding-top: 12px;
+}
+.drawing {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  min-height: 340px;
+  display: flex;
+  flex-direction: column;
+}
+.drawing > :first-child {
+  flex: 1;
+}
+.cap2 {
+  padding: 4px 10px;
+}
+.facts {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  font-size: 14.5px;
+  overflow: auto;
+}
+.facts p {
+  max-width: 60ch;
+}
+dl {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  gap: 4px 10px;
+  margin: 0;
+}
+dt {
+  color: var(--pencil);
+}
+dd {
+  margin: 0;
+}
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 14px;
+  min-height: 36px;
+}
+.files {
+  align-items: center;
+}
+.points {
+  overflow: auto;
+}
+.pthead,
+.pt {
+  display: grid;
+  grid-template-columns: 18px 1fr 1fr 1fr 40px;
+  gap: 5px;
+  align-items: center;
+}
+.pt {
+  padding: 2px 0;
+}
+.pt.on .n {
+  color: var(--chalk);
+  font-weight: 700;
+}
+.n {
+  font-size: 13px;
+  color: var(--pencil);
+}
+.pt :deep(.entry) {
+  width: auto;
+}
+.pt :deep(label) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.pt :deep(input) {
+  height: 32px;
+  font-size: 14px;
+  font-weight: 400;
+  padding: 0 8px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts .link {
+  font-size: 18px;
+  min-width: 18px;
+  text-align: center;
+}
+.shelf {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 8px;
+  max-height: 62vh;
+  overflow: auto;
+}
+.shelf button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 2px;
+  padding: 8px 4px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  cursor: pointer;
+  text-align: center;
+  font-size: 14px;
+}
+.shelf button:hover {
+  border-color: var(--chalk);
+}
+.pic {
+  width: 100%;
+  height: 96px;
+}
+.both {
+  display: flex;
+}
+.none {
+  padding: 40px;
+}
+@media (max-width: 1100px) {
+  .body {
+    grid-template-columns: 1fr;
+  }
+  .drawing {
+    height: 380px;
+  }
+  .shelf {
+    grid-template-columns: repeat(3, 1fr);
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    flex-direction: column;
+    height: auto;
+    padding-bottom: 90px;
+  }
+  .list {
+    width: auto;
+    flex-direction: row;
+    flex-wrap: wrap;
+    border-right: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .shelf {
+    grid-template-columns: repeat(2, 1fr);
+  }
+  .one {
+    padding: 12px 14px;
+  }
+  .pthead,
+  .pt {
+    grid-template-columns: 18px 1fr 1fr 1fr 44px;
+  }
+}
 </style>

@@ -21,13 +21,31 @@ const angles = computed(() => [
   { field: 'bevel_resolution', label: 'bevel reads to', is: s.value!.bevelReads || s.value!.resolution },
 ])
 const lengths = [
-  { field: 'blade', label: 'blade across' }, { field: 'nested_height', label: 'up the fence' }, { field: 'nested_depth', label: 'nested, on table' },
-  { field: 'flat', label: 'flat, at 0°' }, { field: 'flat_45', label: 'flat, at 45°' }, { field: 'kerf', label: 'kerf' },
+  { field: 'blade', label: 'blade across' },
+  { field: 'nested_height', label: 'up the fence' },
+  { field: 'nested_depth', label: 'nested, on table' },
+  { field: 'flat', label: 'flat, at 0°' },
+  { field: 'flat_45', label: 'flat, at 45°' },
+  { field: 'kerf', label: 'kerf' },
 ]
-const fences = [{ label: 'not said', value: '' }, { label: 'stays put', value: 'fixed' }, { label: 'slides aside', value: 'sliding' }, { label: 'backed, closed', value: 'backed' }]
+const fences = [
+  { label: 'not said', value: '' },
+  { label: 'stays put', value: 'fixed' },
+  { label: 'slides aside', value: 'sliding' },
+  { label: 'backed, closed', value: 'backed' },
+]
 async function add() {
   const id = newId('s')
-  if (await attempt({ do: 'add', kind: 'saw', id, after: saws.value.at(-1)?.id, value: { name: 'Another saw', mitre_left: 50, mitre_right: 50, bevel_left: 45, bevel_right: 0, resolution: 0.5, detents: [0, 15, 22.5, 30, 45] } })) void pick(id)
+  if (
+    await attempt({
+      do: 'add',
+      kind: 'saw',
+      id,
+      after: saws.value.at(-1)?.id,
+      value: { name: 'Another saw', mitre_left: 50, mitre_right: 50, bevel_left: 45, bevel_right: 0, resolution: 0.5, detents: [0, 15, 22.5, 30, 45] },
+    })
+  )
+    void pick(id)
 }
 const use = (id: string) => attempt(setOp('job', '', 'saw', id, inUse.value))
 const remove = (id: string) => attempt({ do: 'remove', kind: 'saw', id })
@@ -35,10 +53,17 @@ const remove = (id: string) => attempt({ do: 'remove', kind: 'saw', id })
 // A test cut: what was dialled and what it measured.
 const way = ref<'corner' | 'gap' | 'flipped' | 'run'>('corner')
 const scale = ref<'mitre' | 'bevel'>('mitre')
-const ways = [{ label: 'two turned together, corner', value: 'corner' }, { label: 'two turned together, gap', value: 'gap' }, { label: 'square cut turned over', value: 'flipped' }, { label: 'run over projection', value: 'run' }]
+const ways = [
+  { label: 'two turned together, corner', value: 'corner' },
+  { label: 'two turned together, gap', value: 'gap' },
+  { label: 'square cut turned over', value: 'flipped' },
+  { label: 'run over projection', value: 'run' },
+]
 const how: Record<string, string> = {
   corner: 'Cut two pieces of a board at least 6″ wide at one setting, turn one over, put the cuts together and measure the corner they make.',
-  gap: 'The same two pieces, held against a true corner: how wide a gap is left, over a board so wide, and whether it opens at the heel, the outer tip, or the toe.',
+  gap:
+    'The same two pieces, held against a true corner: how wide a gap is left, over a board so wide, ' +
+    'and whether it opens at the heel, the outer tip, or the toe.',
   flipped: 'Cut a board square, turn the right-hand piece over about its length, push both cuts together along the fence: the gap shows twice the error.',
   run: 'How far a mitre runs along a piece of known projection. Coarse: a 1/32″ on a small projection is a quarter of a degree.',
 }
@@ -84,7 +109,9 @@ async function judge() {
   const moulding = crown.value || crowns.value[0]?.id || ''
   if (!moulding || !left.value || !right.value) return
   try {
-    verdict.value = await take(api.GET('/api/jobs/{job}/pair', { params: { path: { job: view.value!.id }, query: { moulding, left: left.value, right: right.value } } }))
+    verdict.value = await take(
+      api.GET('/api/jobs/{job}/pair', { params: { path: { job: view.value!.id }, query: { moulding, left: left.value, right: right.value } } }),
+    )
   } catch (e) {
     pairError.value = lineOf(e)
   }
@@ -108,50 +135,207 @@ const chart = computed(() => {
   <div v-if="s" class="page">
     <nav class="list" aria-label="Saws">
       <RouterLink class="back" :to="{ name: 'shop', params: { job: view!.id } }">Shop</RouterLink>
-      <button v-for="x in saws" :key="x.id" type="button" :class="{ on: x.id === s.id }" @click="pick(x.id)"><b>{{ x.title }}</b><span class="quiet small">{{ x.id === inUse ? 'this job is cut on it' : x.bevelRight > 5 ? 'tilts both ways' : 'tilts one way' }}</span></button>
+      <button v-for="x in saws" :key="x.id" type="button" :class="{ on: x.id === s.id }" @click="pick(x.id)">
+        <b>{{ x.title }}</b><span class="quiet small">{{
+          x.id === inUse ? 'this job is cut on it' : x.bevelRight > 5 ? 'tilts both ways' : 'tilts one way'
+        }}</span>
+      </button>
       <button class="btn plain" type="button" @click="add">Add a saw</button>
     </nav>
     <section class="one">
-      <div class="row"><EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField label="on its blade" :value="s.note" :commit="setter('saw', s.id, 'note')" class="wide" /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button><span v-else class="good">This job is cut on it.</span></div>
       <div class="row">
-        <EntryField v-for="f in angles" :key="f.field" :label="f.label" :value="String(f.is)" :commit="setter('saw', s.id, f.field)" inputmode="decimal" suffix="°" class="num" />
+        <EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField
+          label="on its blade"
+          :value="s.note"
+          :commit="setter('saw', s.id, 'note')"
+          class="wide"
+        /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button
+        ><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button
+        ><span v-else class="good">This job is cut on it.</span>
+      </div>
+      <div class="row">
+        <EntryField
+          v-for="f in angles"
+          :key="f.field"
+          :label="f.label"
+          :value="String(f.is)"
+          :commit="setter('saw', s.id, f.field)"
+          inputmode="decimal"
+          suffix="°"
+          class="num"
+        />
         <EntryField label="clicks home at" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
       </div>
       <div class="row">
-        <EntryField v-for="f in lengths" :key="f.field" :label="f.label" :value="s.facts[f.field]?.typed ?? ''" :commit="clearable('saw', s.id, f.field)" class="num" placeholder="not known" />
-        <label class="sel"><span class="cap">fence</span><select :value="s.fence" @change="(e) => attempt(setOp('saw', s!.id, 'fence', (e.target as HTMLSelectElement).value, s!.fence))"><option v-for="k in fences" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
+        <EntryField
+          v-for="f in lengths"
+          :key="f.field"
+          :label="f.label"
+          :value="s.facts[f.field]?.typed ?? ''"
+          :commit="clearable('saw', s.id, f.field)"
+          class="num"
+          placeholder="not known"
+        />
+        <label class="sel"
+          ><span class="cap">fence</span
+          ><select :value="s.fence" @change="(e) => attempt(setOp('saw', s!.id, 'fence', (e.target as HTMLSelectElement).value, s!.fence))">
+            <option v-for="k in fences" :key="k.value" :value="k.value">{{ k.label }}</option>
+          </select></label
+        >
       </div>
       <div class="cols">
         <div class="card">
           <h2>What it does beside what is dialled</h2>
-          <p v-if="!s.errors.length" class="quiet">No test cuts yet: nothing is corrected. Cut two pieces of a wide board at left 45, turn one over and measure their corner.</p>
+          <p v-if="!s.errors.length" class="quiet">
+            No test cuts yet: nothing is corrected. Cut two pieces of a wide board at left 45, turn one over and measure their corner.
+          </p>
           <template v-else>
             <svg :viewBox="`0 0 ${W} ${H}`" class="chart" role="img" aria-label="The saw's own error by angle, left to right">
-              <line class="axis" :x1="20" :x2="W - 12" :y1="chart.y(0)" :y2="chart.y(0)" /><line class="axis" :x1="chart.x(0)" :x2="chart.x(0)" y1="12" :y2="H - 18" />
-              <text x="20" :y="H - 4">left {{ chart.reach }}°</text><text :x="W - 12" :y="H - 4" text-anchor="end">right {{ chart.reach }}°</text><text :x="chart.x(0) + 5" y="16">cut − dialled, to ± {{ chart.most.toFixed(1) }}°</text>
+              <line class="axis" :x1="20" :x2="W - 12" :y1="chart.y(0)" :y2="chart.y(0)" />
+              <line class="axis" :x1="chart.x(0)" :x2="chart.x(0)" y1="12" :y2="H - 18" />
+              <text x="20" :y="H - 4">left {{ chart.reach }}°</text>
+              <text :x="W - 12" :y="H - 4" text-anchor="end">right {{ chart.reach }}°</text>
+              <text :x="chart.x(0) + 5" y="16">cut − dialled, to ± {{ chart.most.toFixed(1) }}°</text>
               <g v-for="name in ['mitre', 'bevel']" :key="name" :class="name">
-                <polyline :points="chart.of(name).map((e) => `${chart.x(e.at)},${chart.y(e.by)}`).join(' ')" />
-                <g v-for="e in chart.of(name)" :key="e.at"><line :x1="chart.x(e.at)" :x2="chart.x(e.at)" :y1="chart.y(e.by - e.give)" :y2="chart.y(e.by + e.give)" /><circle :cx="chart.x(e.at)" :cy="chart.y(e.by)" r="4.5" /></g>
+                <polyline
+                  :points="
+                    chart
+                      .of(name)
+                      .map((e) => `${chart.x(e.at)},${chart.y(e.by)}`)
+                      .join(' ')
+                  "
+                />
+                <g v-for="e in chart.of(name)" :key="e.at">
+                  <line :x1="chart.x(e.at)" :x2="chart.x(e.at)" :y1="chart.y(e.by - e.give)" :y2="chart.y(e.by + e.give)" />
+                  <circle :cx="chart.x(e.at)" :cy="chart.y(e.by)" r="4.5" />
+                </g>
               </g>
             </svg>
-            <table class="errors"><tbody><tr v-for="e in s.errors" :key="`${e.scale}${e.at}`"><td>{{ e.scale }}</td><td><b>{{ e.name }}</b></td><td>{{ e.text }}</td><td class="quiet small">{{ e.tests }} {{ e.tests === 1 ? 'test' : 'tests' }}</td></tr></tbody></table>
-            <p class="quiet small">Cut less dialled, right and top-left being more. Between tested angles a straight line, beyond them nothing is corrected. Dialled settings have it taken off.</p>
+            <table class="errors">
+              <tbody>
+                <tr v-for="e in s.errors" :key="`${e.scale}${e.at}`">
+                  <td>{{ e.scale }}</td>
+                  <td>
+                    <b>{{ e.name }}</b>
+                  </td>
+                  <td>{{ e.text }}</td>
+                  <td class="quiet small">{{ e.tests }} {{ e.tests === 1 ? 'test' : 'tests' }}</td>
+                </tr>
+              </tbody>
+            </table>
+            <p class="quiet small">
+              Cut less dialled, right and top-left being more. Between tested angles a straight line, beyond them nothing is corrected. Dialled settings have it
+              taken off.
+            </p>
           </template>
           <h2>Test cuts</h2>
-          <ul class="tests"><li v-for="t in s.tests" :key="t.id"><span>{{ t.text }} <b>{{ t.says }}</b></span><button class="link small" type="button" @click="forget(t.id)">Forget</button></li></ul>
+          <ul class="tests">
+            <li v-for="t in s.tests" :key="t.id">
+              <span
+                >{{ t.text }} <b>{{ t.says }}</b></span
+              ><button class="link small" type="button" @click="forget(t.id)">Forget</button>
+            </li>
+          </ul>
         </div>
         <div class="card">
           <h2>Enter a test cut</h2>
           <div class="row">
-            <label class="sel"><span class="cap">how</span><select v-model="way" aria-label="Way of testing"><option v-for="k in ways" :key="k.value" :value="k.value">{{ k.label }}</option></select></label>
-            <label class="sel"><span class="cap">scale</span><select v-model="scale" aria-label="Scale tested"><option value="mitre">mitre</option><option value="bevel">bevel</option></select></label>
+            <label class="sel"
+              ><span class="cap">how</span
+              ><select v-model="way" aria-label="Way of testing">
+                <option v-for="k in ways" :key="k.value" :value="k.value">{{ k.label }}</option>
+              </select></label
+            >
+            <label class="sel"
+              ><span class="cap">scale</span
+              ><select v-model="scale" aria-label="Scale tested">
+                <option value="mitre">mitre</option>
+                <option value="bevel">bevel</option>
+              </select></label
+            >
           </div>
           <p class="quiet small">{{ how[way] }}</p>
           <div class="row">
-            <template v-if="way !== 'flipped'"><EntryField label="dialled" :value="dialled" :commit="(t: string) => { dialled = t }" class="num" suffix="°" alone /><label class="sel"><span class="cap">to the</span><select v-model="side" aria-label="Side dialled"><option value="left">left</option><option value="right">right</option></select></label></template>
-            <EntryField v-if="way === 'corner'" label="corner made" :value="corner" :commit="(t: string) => { corner = t }" class="num" suffix="°" alone />
-            <template v-else-if="way === 'run'"><EntryField label="runs along" :value="run" :commit="(t: string) => { run = t }" class="num" alone /><EntryField label="projection" :value="over" :commit="(t: string) => { over = t }" class="num" alone /></template>
-            <template v-else><EntryField label="gap" :value="gap" :commit="(t: string) => { gap = t }" class="num" alone /><label class="sel"><span class="cap">opens at the</span><select v-model="open" aria-label="Where the gap opens"><option v-for="o in opens" :key="o" :value="o">{{ o === 'fence' ? 'fence edge' : o === 'near' ? 'near edge' : o }}</option></select></label><EntryField label="board, wide" :value="width" :commit="(t: string) => { width = t }" class="num" alone /></template>
+            <template v-if="way !== 'flipped'"
+              ><EntryField
+                label="dialled"
+                :value="dialled"
+                :commit="
+                  (t: string) => {
+                    dialled = t
+                  }
+                "
+                class="num"
+                suffix="°"
+                alone
+              /><label class="sel"
+                ><span class="cap">to the</span
+                ><select v-model="side" aria-label="Side dialled">
+                  <option value="left">left</option>
+                  <option value="right">right</option>
+                </select></label
+              ></template
+            >
+            <EntryField
+              v-if="way === 'corner'"
+              label="corner made"
+              :value="corner"
+              :commit="
+                (t: string) => {
+                  corner = t
+                }
+              "
+              class="num"
+              suffix="°"
+              alone
+            />
+            <template v-else-if="way === 'run'"
+              ><EntryField
+                label="runs along"
+                :value="run"
+                :commit="
+                  (t: string) => {
+                    run = t
+                  }
+                "
+                class="num"
+                alone /><EntryField
+                label="projection"
+                :value="over"
+                :commit="
+                  (t: string) => {
+                    over = t
+                  }
+                "
+                class="num"
+                alone
+            /></template>
+            <template v-else
+              ><EntryField
+                label="gap"
+                :value="gap"
+                :commit="
+                  (t: string) => {
+                    gap = t
+                  }
+                "
+                class="num"
+                alone /><label class="sel"
+                ><span class="cap">opens at the</span
+                ><select v-model="open" aria-label="Where the gap opens">
+                  <option v-for="o in opens" :key="o" :value="o">{{ o === 'fence' ? 'fence edge' : o === 'near' ? 'near edge' : o }}</option>
+                </select></label
+              ><EntryField
+                label="board, wide"
+                :value="width"
+                :commit="
+                  (t: string) => {
+                    width = t
+                  }
+                "
+                class="num"
+                alone
+            /></template>
             <button class="btn main" type="button" :disabled="busy" @click="record">Keep this test</button>
           </div>
           <p v-if="error" class="stop small" role="alert">{{ error }}</p>
@@ -159,12 +343,39 @@ const chart = computed(() => {
           <p class="quiet small">Nest an offcut against the stop, cut a left 45 and a right 45, and measure how far each runs along it.</p>
           <p v-if="!crowns.length" class="quiet">No crown in this job.</p>
           <div v-else class="row">
-            <label v-if="crowns.length > 1" class="sel"><span class="cap">crown</span><select v-model="crown" aria-label="Crown tested"><option v-for="c in crowns" :key="c.id" :value="c.id">{{ c.name || c.id }}</option></select></label>
-            <EntryField label="left 45 runs" :value="left" :commit="(t: string) => { left = t }" class="num" alone /><EntryField label="right 45 runs" :value="right" :commit="(t: string) => { right = t }" class="num" alone />
+            <label v-if="crowns.length > 1" class="sel"
+              ><span class="cap">crown</span
+              ><select v-model="crown" aria-label="Crown tested">
+                <option v-for="c in crowns" :key="c.id" :value="c.id">{{ c.name || c.id }}</option>
+              </select></label
+            >
+            <EntryField
+              label="left 45 runs"
+              :value="left"
+              :commit="
+                (t: string) => {
+                  left = t
+                }
+              "
+              class="num"
+              alone
+            /><EntryField
+              label="right 45 runs"
+              :value="right"
+              :commit="
+                (t: string) => {
+                  right = t
+                }
+              "
+              class="num"
+              alone
+            />
             <button class="btn" type="button" @click="judge">What do they say</button>
           </div>
           <p v-if="pairError" class="stop small" role="alert">{{ pairError }}</p>
-          <ul v-if="verdict" class="verdict" aria-live="polite"><li v-for="w in verdict.words" :key="w">{{ w }}</li></ul>
+          <ul v-if="verdict" class="verdict" aria-live="polite">
+            <li v-for="w in verdict.words" :key="w">{{ w }}</li>
+          </ul>
           <p class="quiet small">Blade square to fence and table first. Let it stop before you lift, and keep your hands out of its line.</p>
         </div>
       </div>
@@ -173,15 +384,182 @@ const chart = computed(() => {
 </template>
 
 <style scoped>
-.page { display: flex; height: 100%; min-height: 0; }
-.list { width: 218px; flex: none; border-right: 1px solid var(--rule); background: var(--sheet); padding: 10px; display: flex; flex-direction: column; gap: 4px; overflow: auto; }
-.list > button:not(.btn) { border: 0; border-radius: 3px; background: none; padding: 8px; text-align: left; cursor: pointer; min-height: 48px; } .list > button.on { background: var(--chalk-wash); } .list b, .list .small { display: block; } .list .btn { margin-top: 6px; justify-content: center; } .back { font-size: 13px; padding: 2px 6px 8px; }
-.one { flex: 1; min-width: 0; padding: 12px 20px 30px; overflow: auto; }
-.row { display: flex; flex-wrap: wrap; gap: 8px 10px; align-items: flex-end; padding: 4px 0 8px; } .row :deep(.wide) { width: 240px; } .row :deep(.mid) { width: 176px; } .row :deep(.num) { width: 100px; }
-.sel { display: flex; flex-direction: column; gap: 2px; } .cap { font-size: 13px; color: var(--pencil); } select { height: 40px; padding: 0 6px; max-width: 240px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font: inherit; }
-.cols { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; padding-top: 6px; } .card { background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 12px 14px; display: flex; flex-direction: column; gap: 6px; } .card h2:not(:first-child) { padding-top: 8px; }
-.chart { width: 100%; height: auto; } .axis { stroke: var(--rule); } .chart text { font-size: 11px; fill: var(--pencil); } .chart polyline { fill: none; stroke: var(--chalk); stroke-width: 1.6; } .chart .mitre line { stroke: var(--chalk); stroke-width: 1.6; } .chart .mitre circle { fill: var(--chalk); } .chart .bevel polyline { stroke: var(--ochre); stroke-dasharray: 4 3; } .chart .bevel line { stroke: var(--ochre); } .chart .bevel circle { fill: var(--sheet); stroke: var(--ochre); stroke-width: 2; }
-.errors { border-collapse: collapse; font-size: 14.5px; } .errors td { padding: 3px 14px 3px 0; } .tests, .verdict { list-style: none; margin: 0; padding: 0; font-size: 14.5px; } .tests li { display: flex; justify-content: space-between; gap: 12px; padding: 4px 0; border-top: 1px solid #ece7db; } .verdict li { padding: 4px 0 4px 12px; border-left: 3px solid var(--chalk); margin: 3px 0; }
-@media (max-width: 1100px) { .cols { grid-template-columns: 1fr; } }
-@media (max-width: 640px) { .page { flex-direction: column; height: auto; padding-bottom: 90px; } .list { width: auto; border-right: 0; } .one { padding: 12px 14px; } }
+.page {
+  display: flex;
+  height: 100%;
+  min-height: 0;
+}
+.list {
+  width: 218px;
+  flex: none;
+  border-right: 1px solid var(--rule);
+  background: var(--sheet);
+  padding: 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  overflow: auto;
+}
+.list > button:not(.btn) {
+  border: 0;
+  border-radius: 3px;
+  background: none;
+  padding: 8px;
+  text-align: left;
+  cursor: pointer;
+  min-height: 48px;
+}
+.list > button.on {
+  background: var(--chalk-wash);
+}
+.list b,
+.list .small {
+  display: block;
+}
+.list .btn {
+  margin-top: 6px;
+  justify-content: center;
+}
+.back {
+  font-size: 13px;
+  padding: 2px 6px 8px;
+}
+.one {
+  flex: 1;
+  min-width: 0;
+  padding: 12px 20px 30px;
+  overflow: auto;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 10px;
+  align-items: flex-end;
+  padding: 4px 0 8px;
+}
+.row :deep(.wide) {
+  width: 240px;
+}
+.row :deep(.mid) {
+  width: 176px;
+}
+.row :deep(.num) {
+  width: 100px;
+}
+.sel {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+}
+.cap {
+  font-size: 13px;
+  color: var(--pencil);
+}
+select {
+  height: 40px;
+  padding: 0 6px;
+  max-width: 240px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font: inherit;
+}
+.cols {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 18px;
+  padding-top: 6px;
+}
+.card {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 12px 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.card h2:not(:first-child) {
+  padding-top: 8px;
+}
+.chart {
+  width: 100%;
+  height: auto;
+}
+.axis {
+  stroke: var(--rule);
+}
+.chart text {
+  font-size: 11px;
+  fill: var(--pencil);
+}
+.chart polyline {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-width: 1.6;
+}
+.chart .mitre line {
+  stroke: var(--chalk);
+  stroke-width: 1.6;
+}
+.chart .mitre circle {
+  fill: var(--chalk);
+}
+.chart .bevel polyline {
+  stroke: var(--ochre);
+  stroke-dasharray: 4 3;
+}
+.chart .bevel line {
+  stroke: var(--ochre);
+}
+.chart .bevel circle {
+  fill: var(--sheet);
+  stroke: var(--ochre);
+  stroke-width: 2;
+}
+.errors {
+  border-collapse: collapse;
+  font-size: 14.5px;
+}
+.errors td {
+  padding: 3px 14px 3px 0;
+}
+.tests,
+.verdict {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14.5px;
+}
+.tests li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 4px 0;
+  border-top: 1px solid #ece7db;
+}
+.verdict li {
+  padding: 4px 0 4px 12px;
+  border-left: 3px solid var(--chalk);
+  margin: 3px 0;
+}
+@media (max-width: 1100px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    flex-direction: column;
+    height: auto;
+    padding-bottom: 90px;
+  }
+  .list {
+    width: auto;
+    border-right: 0;
+  }
+  .one {
+    padding: 12px 14px;
+  }
+}
 </style>

@@ -139,9 +139,20 @@ defineExpose({ focus: () => input.value?.focus() })
     <label :for="id">{{ label }}</label>
     <div class="box">
       <input
-        :id="id" ref="input" v-model="text" data-walk autocomplete="off" spellcheck="false" :inputmode="inputmode ?? 'text'" :placeholder="placeholder"
-        :class="{ hidden: shown && $slots.default }" :aria-invalid="!!error" :aria-describedby="error ? `${id}-e` : undefined"
-        @keydown="onKey" @blur="onBlur" @focus="onFocus"
+        :id="id"
+        ref="input"
+        v-model="text"
+        data-walk
+        autocomplete="off"
+        spellcheck="false"
+        :inputmode="inputmode ?? 'text'"
+        :placeholder="placeholder"
+        :class="{ hidden: shown && $slots.default }"
+        :aria-invalid="!!error"
+        :aria-describedby="error ? `${id}-e` : undefined"
+        @keydown="onKey"
+        @blur="onBlur"
+        @focus="onFocus"
       />
       <span v-if="shown && $slots.default" class="typeset" aria-hidden="true"><slot /></span>
       <span v-else-if="suffix && !focused && text" class="suffix" aria-hidden="true">{{ suffix }}</span>
@@ -151,19 +162,99 @@ defineExpose({ focus: () => input.value?.focus() })
 </template>
 
 <style scoped>
-.entry { display: flex; flex-direction: column; gap: 2px; min-width: 0; width: 128px; }
-.entry.big { width: 214px; }
-label { font-size: 13px; color: var(--pencil); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.box { position: relative; }
-input { width: 100%; height: 40px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 16px; font-weight: 600; }
-.big input { height: 52px; font-size: 28px; }
-input::placeholder { color: #9a9a90; font-weight: 400; }
-input:focus { outline: none; border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); }
-.bad input { border-color: var(--brick); box-shadow: inset 0 0 0 1px var(--brick); }
-input.hidden { color: transparent; }
-.typeset, .suffix { position: absolute; left: 13px; top: 0; height: 40px; display: flex; align-items: center; pointer-events: none; font-weight: 600; font-size: 16px; white-space: nowrap; }
-.suffix { left: auto; right: 12px; color: var(--pencil); font-weight: 400; }
-.big .typeset { height: 52px; font-size: 28px; }
-.error { font-size: 13px; line-height: 1.3; color: var(--brick); width: max-content; max-width: 320px; white-space: normal; position: relative; z-index: 2; background: var(--sheet); }
-@media (max-width: 860px) { input, .typeset, .suffix { height: 48px; } .big input, .big .typeset { height: 56px; } }
+.entry {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-width: 0;
+  width: 128px;
+}
+.entry.big {
+  width: 214px;
+}
+label {
+  font-size: 13px;
+  color: var(--pencil);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.box {
+  position: relative;
+}
+input {
+  width: 100%;
+  height: 40px;
+  padding: 0 12px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 16px;
+  font-weight: 600;
+}
+.big input {
+  height: 52px;
+  font-size: 28px;
+}
+input::placeholder {
+  color: #9a9a90;
+  font-weight: 400;
+}
+input:focus {
+  outline: none;
+  border-color: var(--chalk);
+  box-shadow: inset 0 0 0 1px var(--chalk);
+}
+.bad input {
+  border-color: var(--brick);
+  box-shadow: inset 0 0 0 1px var(--brick);
+}
+input.hidden {
+  color: transparent;
+}
+.typeset,
+.suffix {
+  position: absolute;
+  left: 13px;
+  top: 0;
+  height: 40px;
+  display: flex;
+  align-items: center;
+  pointer-events: none;
+  font-weight: 600;
+  font-size: 16px;
+  white-space: nowrap;
+}
+.suffix {
+  left: auto;
+  right: 12px;
+  color: var(--pencil);
+  font-weight: 400;
+}
+.big .typeset {
+  height: 52px;
+  font-size: 28px;
+}
+.error {
+  font-size: 13px;
+  line-height: 1.3;
+  color: var(--brick);
+  width: max-content;
+  max-width: 320px;
+  white-space: normal;
+  position: relative;
+  z-index: 2;
+  background: var(--sheet);
+}
+@media (max-width: 860px) {
+  input,
+  .typeset,
+  .suffix {
+    height: 48px;
+  }
+  .big input,
+  .big .typeset {
+    height: 56px;
+  }
+}
 </style>

@@ -13,13 +13,29 @@ const inches = computed(() => (props.tape ? props.of.total : props.of.inches))
 
 <template>
   <component :is="svg ? 'tspan' : 'span'" class="length" :aria-label="svg ? undefined : of.text">
-    <template v-if="metric">{{ of.mm }}<component :is="svg ? 'tspan' : 'span'" class="unit">{{ svg ? ' mm' : ' mm' }}</component></template>
-    <template v-else>{{ of.negative ? '−' : '' }}{{ feet ? `${feet}′` : '' }}{{ feet && (inches || of.num) ? ' ' : '' }}{{ inches || (!feet && !of.num) ? inches : '' }}{{ inches && of.num ? ' ' : '' }}<component :is="svg ? 'tspan' : 'span'" v-if="of.num" class="frac">{{ of.num }}/{{ of.den }}</component>{{ inches || of.num || !feet ? '″' : '' }}</template>
+    <template v-if="metric"
+      >{{ of.mm }}<component :is="svg ? 'tspan' : 'span'" class="unit">{{ svg ? ' mm' : ' mm' }}</component></template
+    >
+    <template v-else
+      >{{ of.negative ? '−' : '' }}{{ feet ? `${feet}′` : '' }}{{ feet && (inches || of.num) ? ' ' : '' }}{{ inches || (!feet && !of.num) ? inches : ''
+      }}{{ inches && of.num ? ' ' : '' }}<component :is="svg ? 'tspan' : 'span'" v-if="of.num" class="frac">{{ of.num }}/{{ of.den }}</component
+      >{{ inches || of.num || !feet ? '″' : '' }}</template
+    >
   </component>
 </template>
 
 <style>
-.length { white-space: nowrap; font-variant-numeric: tabular-nums; }
-.frac { font-feature-settings: 'frac'; font-variant-numeric: diagonal-fractions; }
-.length .unit { font-size: 0.72em; font-weight: 400; opacity: 0.75; }
+.length {
+  white-space: nowrap;
+  font-variant-numeric: tabular-nums;
+}
+.frac {
+  font-feature-settings: 'frac';
+  font-variant-numeric: diagonal-fractions;
+}
+.length .unit {
+  font-size: 0.72em;
+  font-weight: 400;
+  opacity: 0.75;
+}
 </style>

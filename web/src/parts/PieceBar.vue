@@ -11,7 +11,10 @@ const cut = (e: EndView) => Math.max(-1.6, Math.min(1.6, e.slope)) * H
 const length = computed(() => 34 + (W - 34 - 40) * Math.min(1, props.piece.cut.nm / props.longest))
 const x = computed(() => ({ l: 20, lf: 20 + cut(props.piece.left), r: 20 + length.value, rf: 20 + length.value + cut(props.piece.right) }))
 const cope = (back: number, face: number) => `M${back} 1C${back} ${1 + H * 0.45} ${face} ${1 + H * 0.35} ${face} ${1 + H}`
-const ends = computed(() => [{ e: props.piece.left, b: x.value.l, f: x.value.lf }, { e: props.piece.right, b: x.value.r, f: x.value.rf }])
+const ends = computed(() => [
+  { e: props.piece.left, b: x.value.l, f: x.value.lf },
+  { e: props.piece.right, b: x.value.r, f: x.value.rf },
+])
 </script>
 
 <template>
@@ -25,8 +28,35 @@ const ends = computed(() => [{ e: props.piece.left, b: x.value.l, f: x.value.lf 
 </template>
 
 <style scoped>
-.bar { display: block; max-width: 100%; }
-.wood { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; } .wood.done { fill: var(--leaf-wash); stroke: var(--leaf); }
-.edge { stroke: var(--ink); stroke-width: 1.6; } .scarf { stroke: var(--ochre); stroke-width: 1.8; } .cope { fill: none; stroke: var(--chalk); stroke-width: 2; }
-@media print { .bar { display: none; } } /* the cut sheet to print has them large */
+.bar {
+  display: block;
+  max-width: 100%;
+}
+.wood {
+  fill: var(--pine);
+  stroke: var(--pine-edge);
+  stroke-width: 1;
+}
+.wood.done {
+  fill: var(--leaf-wash);
+  stroke: var(--leaf);
+}
+.edge {
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.scarf {
+  stroke: var(--ochre);
+  stroke-width: 1.8;
+}
+.cope {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-width: 2;
+}
+@media print {
+  .bar {
+    display: none;
+  }
+} /* the cut sheet to print has them large */
 </style>

@@ -8,5 +8,11 @@ defineProps<{ of: { size: number; path: string }; label: string }>()
 </template>
 
 <style scoped>
-.qr { width: 190px; height: 190px; background: #fff; border: 1px solid var(--rule); display: block; }
+.qr {
+  width: 190px;
+  height: 190px;
+  background: #fff;
+  border: 1px solid var(--rule);
+  display: block;
+}
 </style>

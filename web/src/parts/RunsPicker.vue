@@ -23,10 +23,41 @@ async function toggle({ id: moulding, level }: MouldingView, box: HTMLInputEleme
 </template>
 
 <style scoped>
-.picker { display: flex; flex-wrap: wrap; gap: 6px; }
-label { display: flex; align-items: center; gap: 7px; min-height: 34px; padding: 0 11px 0 9px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); cursor: pointer; font-size: 14px; }
-label.on { border-color: var(--chalk); color: var(--chalk); font-weight: 600; }
-input { accent-color: var(--chalk); width: 16px; height: 16px; margin: 0; }
-label:focus-within { outline: 2px solid var(--chalk); outline-offset: 2px; }
-@media (max-width: 860px) { label { min-height: 44px; } }
+.picker {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-height: 34px;
+  padding: 0 11px 0 9px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  cursor: pointer;
+  font-size: 14px;
+}
+label.on {
+  border-color: var(--chalk);
+  color: var(--chalk);
+  font-weight: 600;
+}
+input {
+  accent-color: var(--chalk);
+  width: 16px;
+  height: 16px;
+  margin: 0;
+}
+label:focus-within {
+  outline: 2px solid var(--chalk);
+  outline-offset: 2px;
+}
+@media (max-width: 860px) {
+  label {
+    min-height: 44px;
+  }
+}
 </style>

@@ -46,7 +46,15 @@ const at = (i: number) => (drag.value?.i === i ? drag.value : props.points![i]!)
 
 <template>
   <div ref="box" class="section">
-    <svg v-if="width > 20" :width="width" :height="height" role="img" aria-label="The section as it hangs, the wall on its left" @pointermove="move" @pointerup="up">
+    <svg
+      v-if="width > 20"
+      :width="width"
+      :height="height"
+      role="img"
+      aria-label="The section as it hangs, the wall on its left"
+      @pointermove="move"
+      @pointerup="up"
+    >
       <line class="wall" :x1="X(0)" :x2="X(0)" :y1="Y(ext.z0) + 8" :y2="Y(ext.z1) - (crown ? 0 : 12)" />
       <line v-if="crown" class="wall" :x1="X(0)" :x2="X(ext.u1) + 12" :y1="Y(ext.z1)" :y2="Y(ext.z1)" />
       <polygon class="wood" :points="outline" />
@@ -63,10 +71,50 @@ const at = (i: number) => (drag.value?.i === i ? drag.value : props.points![i]!)
 </template>
 
 <style scoped>
-.section { position: relative; width: 100%; height: 100%; overflow: hidden; } svg { position: absolute; inset: 0; touch-action: none; }
-.wall { stroke: var(--pencil); stroke-width: 2; }
-.wood { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1.4; }
-.bad { fill: none; stroke: var(--brick); stroke-width: 2.5; }
-.pt circle { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.4; pointer-events: none; } .pt .hit { fill: transparent; stroke: none; pointer-events: all; cursor: grab; }
-.pt.on circle:not(.hit) { fill: var(--chalk); stroke: var(--chalk); } .pt text { font-size: 12px; fill: var(--pencil); pointer-events: none; }
+.section {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  overflow: hidden;
+}
+svg {
+  position: absolute;
+  inset: 0;
+  touch-action: none;
+}
+.wall {
+  stroke: var(--pencil);
+  stroke-width: 2;
+}
+.wood {
+  fill: var(--pine);
+  stroke: var(--pine-edge);
+  stroke-width: 1.4;
+}
+.bad {
+  fill: none;
+  stroke: var(--brick);
+  stroke-width: 2.5;
+}
+.pt circle {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.4;
+  pointer-events: none;
+}
+.pt .hit {
+  fill: transparent;
+  stroke: none;
+  pointer-events: all;
+  cursor: grab;
+}
+.pt.on circle:not(.hit) {
+  fill: var(--chalk);
+  stroke: var(--chalk);
+}
+.pt text {
+  font-size: 12px;
+  fill: var(--pencil);
+  pointer-events: none;
+}
 </style>

@@ -12,7 +12,8 @@ const width = computed(() => `${(100 * pic.value.length) / props.longest}%`)
 const X = (x: number) => (1000 * x) / pic.value.length
 const shapes = computed(() =>
   pic.value.pieces.map((p, i) => ({
-    ...p, piece: props.of.pieces[i]!,
+    ...p,
+    piece: props.of.pieces[i]!,
     d: `M${X(p.backFrom)} 0H${X(p.backTo)}L${X(p.faceTo)} ${D}H${X(p.faceFrom)}Z`,
     cut: `M${X(p.backTo)} 0H${X(p.backTo + p.kerf)}L${X(p.faceTo + p.kerf)} ${D}H${X(p.faceTo)}Z`,
   })),
@@ -34,8 +35,46 @@ const left = computed(() => (100 * pic.value.left) / pic.value.length)
 </template>
 
 <style scoped>
-.bar { display: block; overflow: visible; }
-.stick { fill: var(--stick); } .left { fill: #f0ebdf; } .left.keep { fill: var(--raw); } .spoiled { fill: #e3c6bf; }
-.wood { fill: var(--pine); stroke: var(--pine-edge); stroke-width: 1; } .wood.cut { fill: var(--leaf-wash); stroke: var(--leaf); } .wood.gone { fill: #ddd; } .wood.on { stroke: var(--chalk); stroke-width: 2.5; }
-.kerf { fill: var(--ink); stroke: var(--ink); stroke-width: 0.8; } .edge { fill: none; stroke: var(--pine-edge); stroke-width: 1; }
+.bar {
+  display: block;
+  overflow: visible;
+}
+.stick {
+  fill: var(--stick);
+}
+.left {
+  fill: #f0ebdf;
+}
+.left.keep {
+  fill: var(--raw);
+}
+.spoiled {
+  fill: #e3c6bf;
+}
+.wood {
+  fill: var(--pine);
+  stroke: var(--pine-edge);
+  stroke-width: 1;
+}
+.wood.cut {
+  fill: var(--leaf-wash);
+  stroke: var(--leaf);
+}
+.wood.gone {
+  fill: #ddd;
+}
+.wood.on {
+  stroke: var(--chalk);
+  stroke-width: 2.5;
+}
+.kerf {
+  fill: var(--ink);
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+.edge {
+  fill: none;
+  stroke: var(--pine-edge);
+  stroke-width: 1;
+}
 </style>

@@ -31,8 +31,59 @@ async function use(t: Tray, kind: 'length' | 'angle') {
 </template>
 
 <style scoped>
-.tray { position: absolute; left: 12px; top: 10px; z-index: 4; max-width: 420px; max-height: 60%; overflow: auto; background: var(--sheet); border: 1px solid var(--ochre); border-radius: 4px; padding: 8px 12px; box-shadow: 0 4px 16px rgb(32 38 43 / 14%); }
-h4 { margin: 0 0 4px; font-size: 14px; } p { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; padding: 4px 0; border-top: 1px solid var(--rule); }
-b { font-size: 16px; } .btn { min-height: 32px; padding: 2px 8px; font-size: 13px; } .x { width: 32px; height: 32px; border: 0; background: none; font-size: 18px; cursor: pointer; color: var(--pencil); }
-@media (max-width: 860px) { .tray { position: static; max-width: none; max-height: none; } .btn, .x { min-height: 44px; min-width: 44px; } }
+.tray {
+  position: absolute;
+  left: 12px;
+  top: 10px;
+  z-index: 4;
+  max-width: 420px;
+  max-height: 60%;
+  overflow: auto;
+  background: var(--sheet);
+  border: 1px solid var(--ochre);
+  border-radius: 4px;
+  padding: 8px 12px;
+  box-shadow: 0 4px 16px rgb(32 38 43 / 14%);
+}
+h4 {
+  margin: 0 0 4px;
+  font-size: 14px;
+}
+p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 4px 0;
+  border-top: 1px solid var(--rule);
+}
+b {
+  font-size: 16px;
+}
+.btn {
+  min-height: 32px;
+  padding: 2px 8px;
+  font-size: 13px;
+}
+.x {
+  width: 32px;
+  height: 32px;
+  border: 0;
+  background: none;
+  font-size: 18px;
+  cursor: pointer;
+  color: var(--pencil);
+}
+@media (max-width: 860px) {
+  .tray {
+    position: static;
+    max-width: none;
+    max-height: none;
+  }
+  .btn,
+  .x {
+    min-height: 44px;
+    min-width: 44px;
+  }
+}
 </style>

@@ -47,7 +47,8 @@ const fit = computed(() => {
   const k = Math.min((width.value - 12) / (x1 - x0), (height.value - 12) / (y1 - y0))
   return { k, x: width.value / 2 - (k * (x0 + x1)) / 2, y: height.value / 2 + (k * (y0 + y1)) / 2 }
 })
-const points = (f: Solid['still'][number]) => f.points.map((p) => `${(fit.value.x + fit.value.k * p[0]!).toFixed(1)},${(fit.value.y - fit.value.k * p[1]!).toFixed(1)}`).join(' ')
+const points = (f: Solid['still'][number]) =>
+  f.points.map((p) => `${(fit.value.x + fit.value.k * p[0]!).toFixed(1)},${(fit.value.y - fit.value.k * p[1]!).toFixed(1)}`).join(' ')
 </script>
 
 <template>
@@ -60,12 +61,47 @@ const points = (f: Solid['still'][number]) => f.points.map((p) => `${(fit.value.
 </template>
 
 <style scoped>
-.turn { position: relative; width: 100%; height: 100%; overflow: hidden; }
-canvas { position: absolute; inset: 0; width: 100%; height: 100%; display: block; }
-polygon { stroke-width: 0.4; }
-.keep { fill: color-mix(in srgb, #e7d3ae calc(45% + 55% * var(--shade)), #5d4a28); stroke: #b99b66; }
-.cut { fill: #f0e2c6; stroke: #b99b66; }
-.waste { fill: color-mix(in srgb, #8a8578 calc(30% + 50% * var(--shade)), #2a2d2e); stroke: #6d695e; fill-opacity: 0.85; }
-.blade { fill: #f4a3c0; fill-opacity: 0.28; stroke: #f4a3c0; stroke-width: 1; }
-.table { fill: #2a3135; } .fence, .added { fill: #7fb2da; fill-opacity: 0.3; }
+.turn {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  overflow: hidden;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+polygon {
+  stroke-width: 0.4;
+}
+.keep {
+  fill: color-mix(in srgb, #e7d3ae calc(45% + 55% * var(--shade)), #5d4a28);
+  stroke: #b99b66;
+}
+.cut {
+  fill: #f0e2c6;
+  stroke: #b99b66;
+}
+.waste {
+  fill: color-mix(in srgb, #8a8578 calc(30% + 50% * var(--shade)), #2a2d2e);
+  stroke: #6d695e;
+  fill-opacity: 0.85;
+}
+.blade {
+  fill: #f4a3c0;
+  fill-opacity: 0.28;
+  stroke: #f4a3c0;
+  stroke-width: 1;
+}
+.table {
+  fill: #2a3135;
+}
+.fence,
+.added {
+  fill: #7fb2da;
+  fill-opacity: 0.3;
+}
 </style>

@@ -71,9 +71,18 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     return new T.Mesh(g, m)
   }
   const cap = (section: number[][], ring: number[][], m: InstanceType<typeof T.Material>) => {
-    const tri = T.ShapeUtils.triangulateShape(section.map((p) => new T.Vector2(p[0], p[1])), [])
+    const tri = T.ShapeUtils.triangulateShape(
+      section.map((p) => new T.Vector2(p[0], p[1])),
+      [],
+    )
     const g = new T.BufferGeometry()
-    g.setAttribute('position', new T.Float32BufferAttribute(tri.flat().flatMap((i) => ring[i]!), 3))
+    g.setAttribute(
+      'position',
+      new T.Float32BufferAttribute(
+        tri.flat().flatMap((i) => ring[i]!),
+        3,
+      ),
+    )
     g.computeVertexNormals()
     return new T.Mesh(g, m)
   }
@@ -86,12 +95,35 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     stage = new T.Group()
     place = new T.Group()
     piece = new T.Group()
-    piece.add(body(s.end, s.far, mats.keep), cap(s.section, s.far, mats.keep), cap(s.section, s.end, mats.cut), body(s.end, s.waste, mats.waste), cap(s.section, s.waste, mats.waste))
+    piece.add(
+      body(s.end, s.far, mats.keep),
+      cap(s.section, s.far, mats.keep),
+      cap(s.section, s.end, mats.cut),
+      body(s.end, s.waste, mats.waste),
+      cap(s.section, s.waste, mats.waste),
+    )
     const dot = new T.Mesh(new T.SphereGeometry(0.1, 16, 12), mats.mark)
     piece.add(dot)
     stage.add(quad(s.table, mats.table), quad(s.fence, mats.fence), ...(s.added ? [quad(s.added, mats.fence)] : []), quad(s.blade, mats.blade))
     place.add(quad(s.wall, mats.wall), quad(s.ceiling, mats.wall))
-    const m = new T.Matrix4().set(s.turn[0]!, s.turn[1]!, s.turn[2]!, 0, s.turn[3]!, s.turn[4]!, s.turn[5]!, 0, s.turn[6]!, s.turn[7]!, s.turn[8]!, 0, 0, 0, 0, 1)
+    const m = new T.Matrix4().set(
+      s.turn[0]!,
+      s.turn[1]!,
+      s.turn[2]!,
+      0,
+      s.turn[3]!,
+      s.turn[4]!,
+      s.turn[5]!,
+      0,
+      s.turn[6]!,
+      s.turn[7]!,
+      s.turn[8]!,
+      0,
+      0,
+      0,
+      0,
+      1,
+    )
     onSaw = { q: new T.Quaternion().setFromRotationMatrix(m), at: new T.Vector3(...(s.shift as [number, number, number])) }
     added = { left: 1, right: -1 }[s.addedOn ?? ''] ?? 0
     size = Math.max(...s.section.map((p) => Math.max(Math.abs(p[0]!), Math.abs(p[1]!))))

@@ -15,7 +15,10 @@ async function mine() {
 
 <template>
   <el-dialog v-model="open" title="Someone else changed this too" width="440px" @closed="conflict = null">
-    <p>{{ c.thing }}, {{ c.field }}: while you entered <b><SetText :text="c.yours" /></b>, it became <b><SetText :text="c.theirs" /></b>. Look at both and take the right one.</p>
+    <p>
+      {{ c.thing }}, {{ c.field }}: while you entered <b><SetText :text="c.yours" /></b>, it became <b><SetText :text="c.theirs" /></b>. Look at both and take
+      the right one.
+    </p>
     <div class="row">
       <button class="btn main" type="button" @click="open = false">Keep <SetText :text="c.theirs" /></button>
       <button class="btn" type="button" @click="mine">Enter <SetText :text="c.yours" /></button>
@@ -24,5 +27,10 @@ async function mine() {
 </template>
 
 <style scoped>
-.row { display: flex; gap: 10px; margin-top: 18px; flex-wrap: wrap; }
+.row {
+  display: flex;
+  gap: 10px;
+  margin-top: 18px;
+  flex-wrap: wrap;
+}
 </style>

@@ -13,7 +13,11 @@ const text = ref('')
 const at = ref(0)
 const ask = ref<HTMLInputElement>()
 
-interface Target { name: string; where: string; go: () => void }
+interface Target {
+  name: string
+  where: string
+  go: () => void
+}
 const targets = computed<Target[]>(() => {
   const v = view.value
   if (!v) return []
@@ -24,12 +28,25 @@ const targets = computed<Target[]>(() => {
   const out: Target[] = []
   for (const r of v.rooms) {
     out.push({ name: r.title, where: 'room', go: to('measure', r.id) })
-    for (const w of r.walls) out.push({ name: w.label, where: `${r.title}, measure${w.length ? `, ${w.length.text}` : ''}`, go: to('measure', r.id, ['wall', w.id]) })
+    for (const w of r.walls)
+      out.push({ name: w.label, where: `${r.title}, measure${w.length ? `, ${w.length.text}` : ''}`, go: to('measure', r.id, ['wall', w.id]) })
     for (const c of r.corners) if (c.joined) out.push({ name: `corner ${c.letter}`, where: `${r.title}, joints`, go: to('joints', r.id, ['corner', c.id]) })
   }
-  for (const p of v.pieces) out.push({ name: p.label, where: `${v.rooms.find((r) => r.id === p.room)?.title}, ${p.wallText}, ${p.cut.text}, at the saw`, go: to('saw', p.room, ['piece', p.id]) })
+  for (const p of v.pieces)
+    out.push({
+      name: p.label,
+      where: `${v.rooms.find((r) => r.id === p.room)?.title}, ${p.wallText}, ${p.cut.text}, at the saw`,
+      go: to('saw', p.room, ['piece', p.id]),
+    })
   for (const m of v.mouldings) out.push({ name: m.name || m.id, where: 'moulding', go: to('shop') })
-  out.push({ name: 'saw settings', where: 'shop', go: to('shop') }, { name: 'house rules', where: 'shop', go: to('rules') }, { name: 'offcut rack', where: 'shop', go: to('shop') }, { name: 'quote', where: 'look', go: to('quote') }, { name: 'price sheet', where: 'look', go: to('prices') }, { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) })
+  out.push(
+    { name: 'saw settings', where: 'shop', go: to('shop') },
+    { name: 'house rules', where: 'shop', go: to('rules') },
+    { name: 'offcut rack', where: 'shop', go: to('shop') },
+    { name: 'quote', where: 'look', go: to('quote') },
+    { name: 'price sheet', where: 'look', go: to('prices') },
+    { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) },
+  )
   return out
 })
 const hits = computed(() => {
@@ -64,15 +81,37 @@ function onKey(e: KeyboardEvent) {
   <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @opened="ask?.focus()" @closed="emit('close')">
     <input ref="ask" v-model="text" class="ask" placeholder="wall 3, corner B, base 2, galley…" aria-label="What to go to" @keydown="onKey" />
     <ul role="listbox" aria-label="Found">
-      <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i"><b>{{ t.name }}</b> <span class="quiet small"><SetText :text="t.where" /></span></li>
+      <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i">
+        <b>{{ t.name }}</b> <span class="quiet small"><SetText :text="t.where" /></span>
+      </li>
       <li v-if="!hits.length" class="quiet">Nothing of that name. Try a wall, a corner letter, a piece or a room.</li>
     </ul>
   </el-dialog>
 </template>
 
 <style scoped>
-.ask { width: 100%; height: 44px; padding: 0 12px; border: 1px solid var(--chalk); border-radius: 3px; font-size: 17px; }
-ul { list-style: none; margin: 10px 0 0; padding: 0; }
-li { padding: 9px 12px; border-radius: 3px; cursor: pointer; display: flex; gap: 12px; align-items: baseline; }
-li.on { background: var(--chalk-wash); }
+.ask {
+  width: 100%;
+  height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--chalk);
+  border-radius: 3px;
+  font-size: 17px;
+}
+ul {
+  list-style: none;
+  margin: 10px 0 0;
+  padding: 0;
+}
+li {
+  padding: 9px 12px;
+  border-radius: 3px;
+  cursor: pointer;
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+li.on {
+  background: var(--chalk-wash);
+}
 </style>

@@ -28,12 +28,26 @@ const keys: [string, string][] = [
 
 <template>
   <el-dialog v-model="open" title="Keys" width="520px" @closed="emit('close')">
-    <dl><template v-for="[k, what] in keys" :key="k"><dt><kbd>{{ k }}</kbd></dt><dd>{{ what }}</dd></template></dl>
+    <dl>
+      <template v-for="[k, what] in keys" :key="k"
+        ><dt>
+          <kbd>{{ k }}</kbd>
+        </dt>
+        <dd>{{ what }}</dd></template
+      >
+    </dl>
     <p class="quiet small">Single keys act when no field has the focus.</p>
   </el-dialog>
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: max-content 1fr; gap: 8px 18px; margin: 0 0 14px; }
-dd { margin: 0; }
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 8px 18px;
+  margin: 0 0 14px;
+}
+dd {
+  margin: 0;
+}
 </style>

@@ -25,9 +25,16 @@ async function add() {
   const ids = Array.from({ length: n }, (_, i) => `${id}-w${i + 1}`)
   const moulding = view.value?.mouldings[0]
   const ok = await attempt({
-    do: 'add', kind: 'room', id, after: view.value?.rooms.at(-1)?.id,
+    do: 'add',
+    kind: 'room',
+    id,
+    after: view.value?.rooms.at(-1)?.id,
     value: {
-      id, name: name.value.trim(), closed: shape.value !== 'run', walls: ids.map((w) => ({ id: w })), corners: ids.map((w) => ({ id: `${w}c`, kind: shape.value === 'island' ? 'outside' : 'inside' })),
+      id,
+      name: name.value.trim(),
+      closed: shape.value !== 'run',
+      walls: ids.map((w) => ({ id: w })),
+      corners: ids.map((w) => ({ id: `${w}c`, kind: shape.value === 'island' ? 'outside' : 'inside' })),
       runs: moulding ? [{ id: `${id}-run`, moulding: moulding.id, level: 'floor' }] : [],
     },
   })
@@ -45,7 +52,9 @@ async function add() {
       <label>Name <input ref="first" v-model="name" maxlength="200" placeholder="Waiting room" /></label>
       <label>Wall faces, counted once around, left to right <input v-model="walls" inputmode="numeric" class="short" /></label>
       <el-segmented v-model="shape" :options="newShapes" aria-label="Closed, open, or a column" />
-      <p class="quiet small">A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere. A column is walked around outside, left to right.</p>
+      <p class="quiet small">
+        A chimney breast adds four faces. An open run goes from door to door and comes back to nowhere. A column is walked around outside, left to right.
+      </p>
       <p v-if="bad" class="stop small" role="alert">{{ bad }}</p>
       <button class="btn main" type="submit">Add room and measure</button>
     </form>
@@ -53,9 +62,34 @@ async function add() {
 </template>
 
 <style scoped>
-form { display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }
-label { display: flex; flex-direction: column; gap: 3px; width: 100%; font-size: 13px; color: var(--pencil); }
-input { height: 44px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; font-size: 16px; color: var(--ink); }
-input:focus { outline: none; border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); }
-.short { width: 110px; }
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  align-items: flex-start;
+}
+label {
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+  width: 100%;
+  font-size: 13px;
+  color: var(--pencil);
+}
+input {
+  height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  font-size: 16px;
+  color: var(--ink);
+}
+input:focus {
+  outline: none;
+  border-color: var(--chalk);
+  box-shadow: inset 0 0 0 1px var(--chalk);
+}
+.short {
+  width: 110px;
+}
 </style>

@@ -9,9 +9,7 @@ import { roomId, stops } from '../state/place'
 
 const route = useRoute()
 const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw' }
-const marks = computed(() =>
-  stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...view.value?.stops.find((s) => s.id === id) })),
-)
+const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...view.value?.stops.find((s) => s.id === id) })))
 const to = (stop: string) => (view.value ? { name: stop, params: { job: view.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
 </script>
 
@@ -24,12 +22,20 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
         <line v-for="n in 38" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
       </svg>
       <RouterLink
-        v-for="s in marks" :key="s.id" class="stop" :to="to(s.id)" :class="{ on: route.name === s.id, off: !view }" :aria-disabled="!view" :title="`Alt ${s.key}`"
+        v-for="s in marks"
+        :key="s.id"
+        class="stop"
+        :to="to(s.id)"
+        :class="{ on: route.name === s.id, off: !view }"
+        :aria-disabled="!view"
+        :title="`Alt ${s.key}`"
       >
         <svg class="notch" viewBox="0 0 24 16" aria-hidden="true"><path :class="(s.state ?? 'untouched').replace(' ', '-')" d="M1 1h14l8 7-8 7H1z" /></svg>
         <span class="word">{{ s.name }}</span>
         <span class="state">{{ s.text ?? '—' }}</span>
-        <span v-if="s.findings" class="count" :title="`${s.findings} to look at`"><span aria-hidden="true">△</span> {{ s.findings }}<span class="sr"> to look at</span></span>
+        <span v-if="s.findings" class="count" :title="`${s.findings} to look at`"
+          ><span aria-hidden="true">△</span> {{ s.findings }}<span class="sr"> to look at</span></span
+        >
       </RouterLink>
     </nav>
     <nav class="apart" aria-label="Shop and bench">
@@ -37,9 +43,15 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
       <RouterLink class="stop" :class="{ on: route.name === 'corner' }" :to="{ name: 'corner' }">
-        <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M1 7h18M3 7v10M17 7v10M3 13h14" /></svg><span class="word">Bench</span><span class="state">one corner</span>
+        <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M1 7h18M3 7v10M17 7v10M3 13h14" /></svg><span class="word">Bench</span
+        ><span class="state">one corner</span>
       </RouterLink>
-      <RouterLink v-if="me?.desk || !mayAll" class="stop desk" :class="{ on: route.name === 'devices' }" :to="{ name: 'devices', query: view ? { job: view.id } : {} }">
+      <RouterLink
+        v-if="me?.desk || !mayAll"
+        class="stop desk"
+        :class="{ on: route.name === 'devices' }"
+        :to="{ name: 'devices', query: view ? { job: view.id } : {} }"
+      >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M6 2h8v16H6zM9 15.5h2M1 6v5M19 6v5" /></svg><span class="word">Devices</span>
       </RouterLink>
     </nav>
@@ -47,39 +59,188 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
 </template>
 
 <style scoped>
-.story { width: 168px; flex: none; background: var(--stick); border-right: 1px solid var(--rule); padding: 12px 14px; display: flex; flex-direction: column; gap: 18px; }
-.name { font-weight: 700; font-size: 19px; color: var(--ink); text-decoration: none; }
-nav { position: relative; display: flex; flex-direction: column; }
-.stick { position: absolute; left: 4px; top: 4px; }
-.stick rect { fill: var(--pine); stroke: var(--pine-edge); } .stick line { stroke: var(--pine-edge); }
-.stop { position: relative; display: grid; grid-template-columns: 26px 1fr auto; column-gap: 10px; align-items: center; padding: 10px 0; min-height: 77px; align-content: center; color: var(--ink); text-decoration: none; }
-.stop.off { pointer-events: none; opacity: 0.5; }
-.notch { width: 24px; height: 16px; }
-.notch path { stroke: var(--ink); stroke-width: 1.2; fill: var(--paper); }
-.notch .in-hand { fill: #9aa4a8; } .notch .settled { fill: var(--ink); }
-.on .notch path { fill: var(--chalk); stroke: var(--chalk); }
-.word { font-size: 15px; } .on .word { color: var(--chalk); font-weight: 600; }
-.notch, .sign { grid-row: 1; grid-column: 1; }
-.state { grid-row: 2; grid-column: 2 / 4; font-size: 12.5px; color: var(--pencil); }
-.count { grid-row: 1; grid-column: 3; font-size: 12.5px; font-weight: 600; color: var(--ochre); white-space: nowrap; }
-.apart { border-top: 1px solid var(--rule); padding-top: 10px; }
-.apart .stop { min-height: 48px; padding: 6px 0; }
-.sign { width: 20px; height: 20px; fill: none; stroke: var(--ink); stroke-width: 1.3; }
+.story {
+  width: 168px;
+  flex: none;
+  background: var(--stick);
+  border-right: 1px solid var(--rule);
+  padding: 12px 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+}
+.name {
+  font-weight: 700;
+  font-size: 19px;
+  color: var(--ink);
+  text-decoration: none;
+}
+nav {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+}
+.stick {
+  position: absolute;
+  left: 4px;
+  top: 4px;
+}
+.stick rect {
+  fill: var(--pine);
+  stroke: var(--pine-edge);
+}
+.stick line {
+  stroke: var(--pine-edge);
+}
+.stop {
+  position: relative;
+  display: grid;
+  grid-template-columns: 26px 1fr auto;
+  column-gap: 10px;
+  align-items: center;
+  padding: 10px 0;
+  min-height: 77px;
+  align-content: center;
+  color: var(--ink);
+  text-decoration: none;
+}
+.stop.off {
+  pointer-events: none;
+  opacity: 0.5;
+}
+.notch {
+  width: 24px;
+  height: 16px;
+}
+.notch path {
+  stroke: var(--ink);
+  stroke-width: 1.2;
+  fill: var(--paper);
+}
+.notch .in-hand {
+  fill: #9aa4a8;
+}
+.notch .settled {
+  fill: var(--ink);
+}
+.on .notch path {
+  fill: var(--chalk);
+  stroke: var(--chalk);
+}
+.word {
+  font-size: 15px;
+}
+.on .word {
+  color: var(--chalk);
+  font-weight: 600;
+}
+.notch,
+.sign {
+  grid-row: 1;
+  grid-column: 1;
+}
+.state {
+  grid-row: 2;
+  grid-column: 2 / 4;
+  font-size: 12.5px;
+  color: var(--pencil);
+}
+.count {
+  grid-row: 1;
+  grid-column: 3;
+  font-size: 12.5px;
+  font-weight: 600;
+  color: var(--ochre);
+  white-space: nowrap;
+}
+.apart {
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
+.apart .stop {
+  min-height: 48px;
+  padding: 6px 0;
+}
+.sign {
+  width: 20px;
+  height: 20px;
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+}
 @media (max-width: 1100px) {
-  .story { width: 74px; padding: 10px 6px; align-items: center; }
-  .name { font-size: 14px; }
-  .stick, .state { display: none; }
-  .stop { display: flex; flex-direction: column; gap: 4px; min-height: 64px; padding: 6px 0; }
-  .word { font-size: 13px; }
+  .story {
+    width: 74px;
+    padding: 10px 6px;
+    align-items: center;
+  }
+  .name {
+    font-size: 14px;
+  }
+  .stick,
+  .state {
+    display: none;
+  }
+  .stop {
+    display: flex;
+    flex-direction: column;
+    gap: 4px;
+    min-height: 64px;
+    padding: 6px 0;
+  }
+  .word {
+    font-size: 13px;
+  }
 }
 @media (max-width: 640px) {
-  .story { position: fixed; z-index: 20; left: 0; right: 0; bottom: 0; width: auto; flex-direction: row; justify-content: space-around; gap: 0; padding: 2px 4px env(safe-area-inset-bottom); border: 0; border-top: 1px solid var(--rule); }
-  .name { display: none; }
-  nav { flex-direction: row; flex: 3; justify-content: space-around; }
-  .apart { flex: 2; border: 0; padding: 0; }
-  .stop, .apart .stop { min-height: 56px; min-width: 48px; justify-content: center; align-items: center; } .word { font-size: 12px; }
-  nav { flex: 5; }
-  .desk { display: none; }
-  .count { position: absolute; top: 2px; right: 2px; font-size: 11px; }
+  .story {
+    position: fixed;
+    z-index: 20;
+    left: 0;
+    right: 0;
+    bottom: 0;
+    width: auto;
+    flex-direction: row;
+    justify-content: space-around;
+    gap: 0;
+    padding: 2px 4px env(safe-area-inset-bottom);
+    border: 0;
+    border-top: 1px solid var(--rule);
+  }
+  .name {
+    display: none;
+  }
+  nav {
+    flex-direction: row;
+    flex: 3;
+    justify-content: space-around;
+  }
+  .apart {
+    flex: 2;
+    border: 0;
+    padding: 0;
+  }
+  .stop,
+  .apart .stop {
+    min-height: 56px;
+    min-width: 48px;
+    justify-content: center;
+    align-items: center;
+  }
+  .word {
+    font-size: 12px;
+  }
+  nav {
+    flex: 5;
+  }
+  .desk {
+    display: none;
+  }
+  .count {
+    position: absolute;
+    top: 2px;
+    right: 2px;
+    font-size: 11px;
+  }
 }
 </style>

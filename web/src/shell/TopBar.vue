@@ -42,15 +42,21 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
               <el-dropdown-item v-for="r in f.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
             </template>
             <el-dropdown-item v-if="mayMeasure" command="+" divided>Add room…</el-dropdown-item>
-              <el-dropdown-item command="jobs" :divided="!mayMeasure">All jobs</el-dropdown-item>
+            <el-dropdown-item command="jobs" :divided="!mayMeasure">All jobs</el-dropdown-item>
           </el-dropdown-menu>
         </template>
       </el-dropdown>
       <PeopleLine />
       <span class="space" />
-      <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')"><span>Go to a wall, corner, piece…</span> <kbd>Ctrl K</kbd></button>
-      <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo"><svg viewBox="0 0 20 20"><path d="M4 8h8a4 4 0 0 1 0 8H8M4 8l4-4M4 8l4 4" /></svg></button>
-      <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo"><svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg></button>
+      <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')">
+        <span>Go to a wall, corner, piece…</span> <kbd>Ctrl K</kbd>
+      </button>
+      <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo">
+        <svg viewBox="0 0 20 20"><path d="M4 8h8a4 4 0 0 1 0 8H8M4 8l4-4M4 8l4 4" /></svg>
+      </button>
+      <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo">
+        <svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg>
+      </button>
       <InstrumentLight />
       <el-segmented v-if="mayAll" class="units" aria-label="Units" :model-value="view.unit" :options="lengthUnits" @change="setUnit" />
       <button class="tool keys" type="button" title="Keys (?)" aria-label="Keys" @click="$emit('keys')">?</button>
@@ -64,24 +70,134 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 </template>
 
 <style scoped>
-.bar { height: 48px; flex: none; display: flex; align-items: center; gap: 10px; padding: 0 16px; background: var(--paper); border-bottom: 1px solid var(--rule); }
-.job { font-weight: 600; color: var(--ink); text-decoration: none; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.room { border: 0; background: none; padding: 6px 4px; cursor: pointer; white-space: nowrap; font-size: 15px; }
-.space { flex: 1; }
-.go { width: 290px; height: 34px; display: flex; justify-content: space-between; align-items: center; padding: 0 8px 0 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); color: var(--pencil); cursor: pointer; overflow: hidden; white-space: nowrap; }
-.tool { width: 36px; height: 36px; display: grid; place-items: center; border: 1px solid transparent; border-radius: 3px; background: none; cursor: pointer; font-weight: 600; }
-.tool:hover:not(:disabled) { border-color: var(--rule); background: var(--sheet); }
-.tool:disabled { opacity: 0.3; cursor: default; }
-.tool svg { width: 20px; height: 20px; fill: none; stroke: currentcolor; stroke-width: 1.6; }
-.units { flex: none; }
-.off { white-space: nowrap; }
-@media (max-width: 1100px) { .go { width: 180px; } .go span { overflow: hidden; text-overflow: ellipsis; } .tool { width: 44px; height: 44px; } .room { min-height: 44px; } }
-@media (max-width: 640px) {
-  .bar { padding: 0 8px; gap: 2px; height: 52px; }
-  .here, .slash, .keys, .go kbd { display: none; }
-  .go { width: 44px; height: 44px; padding: 0; border: 0; background: none; justify-content: center; }
-  .go span { display: none; } .go::before { content: '⌕'; font-size: 24px; color: var(--ink); }
-  .room { font-weight: 600; overflow: hidden; text-overflow: ellipsis; max-width: 130px; }
+.bar {
+  height: 48px;
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 0 16px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--rule);
 }
-.storey { padding: 6px 16px 0; }
+.job {
+  font-weight: 600;
+  color: var(--ink);
+  text-decoration: none;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.room {
+  border: 0;
+  background: none;
+  padding: 6px 4px;
+  cursor: pointer;
+  white-space: nowrap;
+  font-size: 15px;
+}
+.space {
+  flex: 1;
+}
+.go {
+  width: 290px;
+  height: 34px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  padding: 0 8px 0 12px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--pencil);
+  cursor: pointer;
+  overflow: hidden;
+  white-space: nowrap;
+}
+.tool {
+  width: 36px;
+  height: 36px;
+  display: grid;
+  place-items: center;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  background: none;
+  cursor: pointer;
+  font-weight: 600;
+}
+.tool:hover:not(:disabled) {
+  border-color: var(--rule);
+  background: var(--sheet);
+}
+.tool:disabled {
+  opacity: 0.3;
+  cursor: default;
+}
+.tool svg {
+  width: 20px;
+  height: 20px;
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 1.6;
+}
+.units {
+  flex: none;
+}
+.off {
+  white-space: nowrap;
+}
+@media (max-width: 1100px) {
+  .go {
+    width: 180px;
+  }
+  .go span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .tool {
+    width: 44px;
+    height: 44px;
+  }
+  .room {
+    min-height: 44px;
+  }
+}
+@media (max-width: 640px) {
+  .bar {
+    padding: 0 8px;
+    gap: 2px;
+    height: 52px;
+  }
+  .here,
+  .slash,
+  .keys,
+  .go kbd {
+    display: none;
+  }
+  .go {
+    width: 44px;
+    height: 44px;
+    padding: 0;
+    border: 0;
+    background: none;
+    justify-content: center;
+  }
+  .go span {
+    display: none;
+  }
+  .go::before {
+    content: '⌕';
+    font-size: 24px;
+    color: var(--ink);
+  }
+  .room {
+    font-weight: 600;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    max-width: 130px;
+  }
+}
+.storey {
+  padding: 6px 16px 0;
+}
 </style>

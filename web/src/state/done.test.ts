@@ -15,7 +15,16 @@ const job = {
     { id: 'b', left: end(''), right: end(''), done: false, miscuts: 2 },
   ],
 } as unknown as JobView
-const done = (what: Done['what'], piece: string, hand: Done['hand'], more: Partial<Done> = {}): Done => ({ id: `${what}-${piece}`, job: 'j', what, piece, hand, label: piece, at: 0, ...more })
+const done = (what: Done['what'], piece: string, hand: Done['hand'], more: Partial<Done> = {}): Done => ({
+  id: `${what}-${piece}`,
+  job: 'j',
+  what,
+  piece,
+  hand,
+  label: piece,
+  at: 0,
+  ...more,
+})
 
 describe('a job with what waits', () => {
   it('is the job itself where nothing does', () => {

@@ -82,7 +82,9 @@ export async function press(kind: 'length' | 'angle', room: string, index: numbe
   if (!i?.practice) return
   clearTimeout(late)
   try {
-    await take(api.POST('/api/instruments/{id}/press', { params: { path: { id: i.id } }, body: { client: clientId, room, index, ...(to === undefined ? {} : { to }) } }))
+    await take(
+      api.POST('/api/instruments/{id}/press', { params: { path: { id: i.id } }, body: { client: clientId, room, index, ...(to === undefined ? {} : { to }) } }),
+    )
     late = window.setTimeout(() => tell(`No reading came from the ${i.name.toLowerCase()}. Press again.`, true), i.practice.delayMs * 3 + 1500)
   } catch (e) {
     tell(lineOf(e), true)

@@ -36,7 +36,7 @@ let again = 0
 
 function accept(v: JobView) {
   const was = served.value
-  if (v.id !== open || was?.id === v.id && v.revision < was.revision) return
+  if (v.id !== open || (was?.id === v.id && v.revision < was.revision)) return
   // What all see alike says nothing of one's own undo.
   served.value = { ...v, canUndo: v.canUndo ?? was?.canUndo, canRedo: v.canRedo ?? was?.canRedo }
   keepSoon()
@@ -64,7 +64,9 @@ function follow(revision: number) {
   fetching ??= (async () => {
     await last
     while (open && served.value && newest > served.value.revision) await load(open)
-  })().catch(() => {}).finally(() => (fetching = null))
+  })()
+    .catch(() => {})
+    .finally(() => (fetching = null))
 }
 
 /** Opens a job and keeps it current with what others change. Out of reach it is as it was last seen here. */
@@ -226,7 +228,8 @@ export function setOp(kind: string, id: string, field: string, value: unknown, w
 /** What a field does with what is typed: sets it, as it was seen on the screen. */
 export const setter = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text, was))
 /** The same for a field that may be left empty. */
-export const clearable = (kind: string, id: string, field: string) => (text: string, was: string) => change(setOp(kind, id, field, text === '' ? null : text, was === '' ? null : was))
+export const clearable = (kind: string, id: string, field: string) => (text: string, was: string) =>
+  change(setOp(kind, id, field, text === '' ? null : text, was === '' ? null : was))
 
 async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done: string) {
   const once = newId('u')

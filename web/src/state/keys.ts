@@ -4,7 +4,11 @@ import { keyName, TOGETHER, Typed } from './typed'
 
 /** True where typing is meant: single keys do nothing there. */
 function typing(t: EventTarget | null): boolean {
-  return t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName)) && !['radio', 'checkbox', 'button'].includes((t as HTMLInputElement).type ?? '')
+  return (
+    t instanceof HTMLElement &&
+    (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName)) &&
+    !['radio', 'checkbox', 'button'].includes((t as HTMLInputElement).type ?? '')
+  )
 }
 const dialog = () => !!document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')
 
@@ -52,7 +56,8 @@ function on(e: KeyboardEvent) {
       const many = typed.held > 1 && typed.recent(e.timeStamp)
       const reading = typed.enter(e.timeStamp)
       if (reading) takeReading(reading)
-      if (many) { // it ended what came at once, whatever that was
+      if (many) {
+        // it ended what came at once, whatever that was
         e.preventDefault()
         typed.drop()
         return
@@ -64,7 +69,7 @@ function on(e: KeyboardEvent) {
     if ((k === 'enter' || k === ' ') && button) return
   }
   const name = keyName(e)
-  if (!known(name) || e.repeat || e.key.length === 1 && plain) return
+  if (!known(name) || e.repeat || (e.key.length === 1 && plain)) return
   const everywhere = name === 'ctrl+k' || name.startsWith('alt+')
   if (!everywhere && (typing(e.target) || dialog())) return
   e.preventDefault()

@@ -34,7 +34,8 @@ export const missingHere = computed(() => {
     const c = room.value!.corners[i]!
     const has = level.value === 'floor' ? !!w.length : w.lengths.some((l) => l.level === level.value)
     if (!has) out.push({ kind: 'wall', id: w.id, text: w.label })
-    if (c.joined && !c.readings.some((r) => level.value === 'floor' || r.level === level.value)) out.push({ kind: 'corner', id: c.id, text: `corner ${c.letter}` })
+    if (c.joined && !c.readings.some((r) => level.value === 'floor' || r.level === level.value))
+      out.push({ kind: 'corner', id: c.id, text: `corner ${c.letter}` })
   })
   return out
 })

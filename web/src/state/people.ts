@@ -23,7 +23,9 @@ export async function tellWhere(takeOver = false) {
   if (!w || document.visibilityState === 'hidden') return
   const { job, ...body } = w
   try {
-    const p = await take(api.POST('/api/jobs/{job}/here', { params: { path: { job } }, body: { client: clientId, ...body, ...(takeOver ? { take: true } : {}) } }))
+    const p = await take(
+      api.POST('/api/jobs/{job}/here', { params: { path: { job } }, body: { client: clientId, ...body, ...(takeOver ? { take: true } : {}) } }),
+    )
     you.value = p.you
     people.value = p.people
   } catch {

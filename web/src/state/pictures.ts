@@ -24,13 +24,19 @@ export async function fetchPictures(of: string, names: (string | undefined)[]) {
     while (wanted.length) {
       const some = wanted.slice(0, most)
       wanted = wanted.slice(most)
-      const had = await getMany<BenchView | undefined>(some.map((n) => `picture ${n}`), kept).catch(() => [])
+      const had = await getMany<BenchView | undefined>(
+        some.map((n) => `picture ${n}`),
+        kept,
+      ).catch(() => [])
       const missing: string[] = []
       some.forEach((n, i) => (had[i] ? at.set(n, had[i]) : missing.push(n)))
       if (!missing.length) continue
       const { pictures } = await take(api.GET('/api/jobs/{job}/pictures', { params: { path: { job }, query: { of: missing } } }))
       for (const [n, p] of Object.entries(pictures)) at.set(n, p)
-      await setMany(Object.entries(pictures).map(([n, p]) => [`picture ${n}`, p]), kept).catch(() => {})
+      await setMany(
+        Object.entries(pictures).map(([n, p]) => [`picture ${n}`, p]),
+        kept,
+      ).catch(() => {})
     }
   } catch {
     // out of reach: those that are missing are asked for at the next change

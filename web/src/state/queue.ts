@@ -24,7 +24,10 @@ async function update(f: (all: Done[]) => Done[]) {
   await alone('gnomon-waiting', async () => {
     const had = await get<Done[]>('done', waitingRoom).catch(() => waiting.value)
     const all = f([...(had ?? []), ...loose.filter((d) => !had?.some((x) => x.id === d.id))])
-    loose = await set('done', all, waitingRoom).then(() => [], () => all)
+    loose = await set('done', all, waitingRoom).then(
+      () => [],
+      () => all,
+    )
     waiting.value = all
   })
 }
@@ -66,7 +69,7 @@ export function send(): Promise<void> {
         await update((all) => all.filter((x) => x.id !== now.id))
       } catch (e) {
         const status = e instanceof Refused ? e.problem.status : 0
-        if (status === 401 || status === 403 && !(await known())) return
+        if (status === 401 || (status === 403 && !(await known()))) return
         if (status >= 400 && status < 500 && status !== 408 && status !== 429) {
           await update((all) => all.map((x) => (x.id === now.id ? { ...x, refused: lineOf(e) } : x)))
           tell(`${now.label} was not taken: ${lineOf(e)}`, true)

@@ -30,8 +30,12 @@ export function useSheet() {
       void fetchIt()
     }
   }
-  watch(() => [view.value?.id, view.value?.revision], (now, was) => {
-    if (now[0] !== was?.[0]) sheet.value = null
-    void fetchIt()
-  }, { immediate: true })
+  watch(
+    () => [view.value?.id, view.value?.revision],
+    (now, was) => {
+      if (now[0] !== was?.[0]) sheet.value = null
+      void fetchIt()
+    },
+    { immediate: true },
+  )
 }

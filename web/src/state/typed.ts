@@ -37,7 +37,7 @@ export class Typed {
   take(key: string, at: number): string {
     const since = at - this.last
     let before = ''
-    const belongs = this.reading ? since <= TOGETHER || since <= APART && goesOn.test(key) : since <= TOGETHER
+    const belongs = this.reading ? since <= TOGETHER || (since <= APART && goesOn.test(key)) : since <= TOGETHER
     if (!belongs) {
       before = this.settle()
       this.text = ''

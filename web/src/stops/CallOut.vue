@@ -12,7 +12,16 @@ const field = ref<HTMLInputElement>()
 async function send(list: string) {
   const at = room.value?.id ?? newId('r')
   const first = view.value?.mouldings.find((m) => m.kind === 'base') ?? view.value?.mouldings[0]
-  const begin = room.value ? [] : [{ do: 'add' as const, kind: 'room', id: at, value: { id: at, name: 'Room 1', closed: true, walls: [], runs: first ? [{ id: newId('k'), moulding: first.id, level: 'floor' }] : [] } }]
+  const begin = room.value
+    ? []
+    : [
+        {
+          do: 'add' as const,
+          kind: 'room',
+          id: at,
+          value: { id: at, name: 'Room 1', closed: true, walls: [], runs: first ? [{ id: newId('k'), moulding: first.id, level: 'floor' }] : [] },
+        },
+      ]
   await change(...begin, { do: 'add', kind: 'walls', in: at, id: newId('w'), value: list })
   if (!roomId.value) roomId.value = at
 }
@@ -49,7 +58,18 @@ defineExpose({ focus: () => field.value?.focus() })
   <form class="call" @submit.prevent="enter">
     <label for="call">Call out the walls, left to right, in {{ metric ? 'metres' : 'feet' }}</label>
     <div class="row">
-      <input id="call" ref="field" v-model="text" autocomplete="off" spellcheck="false" enterkeyhint="enter" :placeholder="metric ? '3.4, 2.9, 1.2' : '11, 9′6, 4, 17, 8′3'" :aria-invalid="!!bad" aria-describedby="call-bad" @input="typed" />
+      <input
+        id="call"
+        ref="field"
+        v-model="text"
+        autocomplete="off"
+        spellcheck="false"
+        enterkeyhint="enter"
+        :placeholder="metric ? '3.4, 2.9, 1.2' : '11, 9′6, 4, 17, 8′3'"
+        :aria-invalid="!!bad"
+        aria-describedby="call-bad"
+        @input="typed"
+      />
       <button class="btn main" type="submit">Add</button>
     </div>
     <p v-if="bad" id="call-bad" class="stop small" role="alert">{{ bad }}</p>
@@ -57,10 +77,37 @@ defineExpose({ focus: () => field.value?.focus() })
 </template>
 
 <style scoped>
-.call { display: flex; flex-direction: column; gap: 3px; }
-label { font-size: 13px; color: var(--pencil); }
-.row { display: flex; gap: 8px; }
-input { flex: 1; min-width: 0; height: 50px; padding: 0 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 22px; font-weight: 600; }
-input::placeholder { color: #8d8d83; font-weight: 400; }
-input:focus { outline: none; border-color: var(--chalk); box-shadow: inset 0 0 0 1px var(--chalk); }
+.call {
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+}
+label {
+  font-size: 13px;
+  color: var(--pencil);
+}
+.row {
+  display: flex;
+  gap: 8px;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  height: 50px;
+  padding: 0 12px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 22px;
+  font-weight: 600;
+}
+input::placeholder {
+  color: #8d8d83;
+  font-weight: 400;
+}
+input:focus {
+  outline: none;
+  border-color: var(--chalk);
+  box-shadow: inset 0 0 0 1px var(--chalk);
+}
 </style>

@@ -18,7 +18,14 @@ const named = (text: string) => {
 }
 async function off(text: string) {
   if (!text.trim()) return
-  const done = await add({ job: view.value!.id, what: 'recut', piece: props.piece.id, hand: props.hand, label: `${props.piece.label}, ${props.hand} end`, off: { off: text, by: who.value, why: why.value } })
+  const done = await add({
+    job: view.value!.id,
+    what: 'recut',
+    piece: props.piece.id,
+    hand: props.hand,
+    label: `${props.piece.label}, ${props.hand} end`,
+    off: { off: text, by: who.value, why: why.value },
+  })
   await sendNow()
   // What was refused at once is mended here; nothing of it waits.
   if (refused.value.some((d) => d.id === done.id)) return throwAway(done.id)
@@ -38,16 +45,54 @@ const back = async () => {
 
 <template>
   <el-dialog :model-value="true" :title="`${piece.label}: cut again, or set its length`" width="560px" append-to-body @close="emit('close')">
-    <p class="quiet small">Measured, it comes to <LengthText :of="piece.hand?.computed ?? piece.cut" />. What is decided here is kept with who and why, and the plan goes by it.</p>
-    <div class="row"><EntryField label="decided by" :value="who" :commit="named" alone /><EntryField label="why" :value="why" :commit="(t: string) => { why = t }" class="wide" alone placeholder="the plaster bulges" /></div>
+    <p class="quiet small">
+      Measured, it comes to <LengthText :of="piece.hand?.computed ?? piece.cut" />. What is decided here is kept with who and why, and the plan goes by it.
+    </p>
+    <div class="row">
+      <EntryField label="decided by" :value="who" :commit="named" alone /><EntryField
+        label="why"
+        :value="why"
+        :commit="
+          (t: string) => {
+            why = t
+          }
+        "
+        class="wide"
+        alone
+        placeholder="the plaster bulges"
+      />
+    </div>
     <h3>Take off its {{ hand }} end, and cut that again</h3>
-    <div class="row"><button v-for="s in steps" :key="s" class="btn plain" type="button" @click="off(s)">{{ s }}{{ metric ? ' mm' : '″' }} off</button><EntryField label="or this much" value="" :commit="off" alone placeholder="3/32" /></div>
+    <div class="row">
+      <button v-for="s in steps" :key="s" class="btn plain" type="button" @click="off(s)">{{ s }}{{ metric ? ' mm' : '″' }} off</button
+      ><EntryField label="or this much" value="" :commit="off" alone placeholder="3/32" />
+    </div>
     <h3>Set its length</h3>
-    <div class="row"><EntryField label="length to cut" :value="piece.hand && !piece.hand.inPlace ? piece.cut.text : ''" :commit="set" alone takes="length" /><button class="btn plain" type="button" @click="inPlace">Mark it in place</button><button v-if="piece.hand" class="link" type="button" @click="back">Go by the measurements again</button></div>
+    <div class="row">
+      <EntryField label="length to cut" :value="piece.hand && !piece.hand.inPlace ? piece.cut.text : ''" :commit="set" alone takes="length" /><button
+        class="btn plain"
+        type="button"
+        @click="inPlace"
+      >
+        Mark it in place</button
+      ><button v-if="piece.hand" class="link" type="button" @click="back">Go by the measurements again</button>
+    </div>
     <p class="quiet small">Marked in place: hold the piece long where it goes, mark both tips and the saw's direction, cut just outside.</p>
   </el-dialog>
 </template>
 
 <style scoped>
-.row { display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: flex-end; padding: 6px 0 12px; } .row :deep(.wide) { width: 260px; } h3 { padding-top: 4px; }
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 12px;
+  align-items: flex-end;
+  padding: 6px 0 12px;
+}
+.row :deep(.wide) {
+  width: 260px;
+}
+h3 {
+  padding-top: 4px;
+}
 </style>

@@ -17,8 +17,14 @@ const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 
 const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: mouldingName(k.moulding) })))
 const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
-const rooms = computed(() => (view.value?.rooms ?? []).map((r) => ({ ...r, rows: view.value!.pieces.filter((p) => p.room === r.id) })).filter((r) => r.rows.length))
-const sheets = [{ label: 'Corners', value: 'corners' }, { label: 'Cut list', value: 'cuts' }, { label: 'Order to hang', value: 'order' }]
+const rooms = computed(() =>
+  (view.value?.rooms ?? []).map((r) => ({ ...r, rows: view.value!.pieces.filter((p) => p.room === r.id) })).filter((r) => r.rows.length),
+)
+const sheets = [
+  { label: 'Corners', value: 'corners' },
+  { label: 'Cut list', value: 'cuts' },
+  { label: 'Order to hang', value: 'order' },
+]
 function pick(id: unknown) {
   if (chosen.value?.kind === 'piece') chosen.value = null
   pickedRun.value = String(id)
@@ -31,7 +37,13 @@ function step(by: number) {
   const d = ds[(i + by + ds.length) % (ds.length || 1)] ?? ds[0]
   if (d) choose('corner', d.corner)
 }
-useKeys({ j: () => step(1), k: () => step(-1), i: swap, s: () => (sightOn.value = !sightOn.value), l: () => (sheet.value = sheet.value === 'cuts' ? 'corners' : 'cuts') })
+useKeys({
+  j: () => step(1),
+  k: () => step(-1),
+  i: swap,
+  s: () => (sightOn.value = !sightOn.value),
+  l: () => (sheet.value = sheet.value === 'cuts' ? 'corners' : 'cuts'),
+})
 const seen = computed(() => room.value?.sight)
 const wayIn = computed(() => room.value?.openings.find((o) => o.id === seen.value?.opening))
 const first = computed(() => overrideOf('first', { run: runShown.value }))
@@ -43,29 +55,64 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
   <section class="joints screen-only">
     <div class="upper" :class="{ small: sheet !== 'corners' }">
       <div class="bar">
-        <div v-if="runNames.length > 1" class="runs" role="radiogroup" aria-label="Run shown"><button v-for="n in runNames" :key="n.value" type="button" role="radio" :aria-checked="n.value === runShown" :class="{ on: n.value === runShown }" @click="pick(n.value)">{{ n.label }}</button></div>
-        <button class="btn plain" :class="{ pressed: sightOn }" type="button" :aria-pressed="sightOn" @click="sightOn = !sightOn">Lines of sight <kbd>S</kbd></button>
-        <span v-if="sightOn" class="quiet small">{{ seen ? (wayIn ? 'Seen from the door marked; choose another in the drawing.' : 'Seen from the open side.') : 'No way in is known: no seam is turned away.' }}</span>
+        <div v-if="runNames.length > 1" class="runs" role="radiogroup" aria-label="Run shown">
+          <button
+            v-for="n in runNames"
+            :key="n.value"
+            type="button"
+            role="radio"
+            :aria-checked="n.value === runShown"
+            :class="{ on: n.value === runShown }"
+            @click="pick(n.value)"
+          >
+            {{ n.label }}
+          </button>
+        </div>
+        <button class="btn plain" :class="{ pressed: sightOn }" type="button" :aria-pressed="sightOn" @click="sightOn = !sightOn">
+          Lines of sight <kbd>S</kbd>
+        </button>
+        <span v-if="sightOn" class="quiet small">{{
+          seen
+            ? wayIn
+              ? 'Seen from the door marked; choose another in the drawing.'
+              : 'Seen from the open side.'
+            : 'No way in is known: no seam is turned away.'
+        }}</span>
       </div>
       <div class="drawing"><FloorPlan trim :aside="168" /></div>
     </div>
     <div class="lower">
       <div class="head">
         <el-segmented v-model="sheet" aria-label="What is shown below" :options="sheets" />
-        <span v-for="l in lines" :key="l.run" class="small line">{{ l.name }}: gauge block <b><LengthText :of="l.mark" /></b> under the ceiling<template v-if="l.lowest">, from {{ l.lowest }}</template><template v-if="l.stop">, crown stop <b><LengthText :of="l.stop" /></b></template></span>
+        <span v-for="l in lines" :key="l.run" class="small line"
+          >{{ l.name }}: gauge block <b><LengthText :of="l.mark" /></b> under the ceiling<template v-if="l.lowest">, from {{ l.lowest }}</template
+          ><template v-if="l.stop"
+            >, crown stop <b><LengthText :of="l.stop" /></b></template
+        ></span>
         <button v-if="first && sheet === 'order'" class="link small" type="button" @click="drop(first.id)">Nothing has to go first</button>
       </div>
       <div v-if="sheet === 'corners'" class="two">
         <ol v-if="decisions.length" class="list">
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
-            <button type="button" @click="choose('corner', d.corner)"><b class="letter">{{ d.letter }}</b><span><b class="kind">{{ short[d.joint] }}</b> <template v-if="d.coped || d.stops">{{ d.stops || copedLabel(d.coped) }}</template><i v-if="d.overrides.length" class="mine" title="Decided by hand">by hand</i></span></button>
+            <button type="button" @click="choose('corner', d.corner)">
+              <b class="letter">{{ d.letter }}</b><span
+                ><b class="kind">{{ short[d.joint] }}</b> <template v-if="d.coped || d.stops">{{ d.stops || copedLabel(d.coped) }}</template><i
+                  v-if="d.overrides.length"
+                  class="mine"
+                  title="Decided by hand"
+                  >by hand</i
+                ></span
+              >
+            </button>
           </li>
         </ol>
         <p v-else class="quiet empty">No joints yet: measure the walls first.</p>
         <div class="detail">
           <CornerCard v-if="decision" :of="decision" />
           <PieceCard v-else-if="piece" :of="piece" />
-          <p v-else-if="decisions.length" class="quiet empty">Choose a corner for its reason and the other choice, or a piece for when it goes up. <kbd>J</kbd> and <kbd>K</kbd> go from corner to corner.</p>
+          <p v-else-if="decisions.length" class="quiet empty">
+            Choose a corner for its reason and the other choice, or a piece for when it goes up. <kbd>J</kbd> and <kbd>K</kbd> go from corner to corner.
+          </p>
         </div>
       </div>
       <CutSheet v-else-if="sheet === 'cuts'" class="fill" />
@@ -74,24 +121,198 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
   </section>
   <section class="print-only paper">
     <h1>{{ view!.name }} · cut list</h1>
-    <p class="small">Lengths are told at the back and bottom, to the point named. Settings are what this job's saw dials. Check each against the wall and the saw's own manual before cutting.</p>
-    <div v-for="r in rooms" :key="r.id" class="of"><h2>{{ r.title }}</h2><CutList :rows="r.rows" :longest="1" /></div>
+    <p class="small">
+      Lengths are told at the back and bottom, to the point named. Settings are what this job's saw dials. Check each against the wall and the saw's own manual
+      before cutting.
+    </p>
+    <div v-for="r in rooms" :key="r.id" class="of">
+      <h2>{{ r.title }}</h2>
+      <CutList :rows="r.rows" :longest="1" />
+    </div>
   </section>
 </template>
 
 <style scoped>
-.joints { height: 100%; display: flex; flex-direction: column; }
-.upper { flex: 1 1 52%; min-height: 250px; position: relative; } .upper.small { flex-basis: 30%; min-height: 190px; } .drawing { height: 100%; }
-.bar { position: absolute; z-index: 1; left: 16px; top: 10px; width: 150px; display: flex; flex-direction: column; gap: 6px; align-items: flex-start; } .bar .btn { min-height: 32px; padding: 3px 10px; font-size: 14px; }
-.runs { display: flex; flex-direction: column; width: 100%; border: 1px solid var(--rule); border-radius: 3px; overflow: hidden; background: var(--sheet); } .runs button { border: 0; background: none; text-align: left; padding: 4px 10px; min-height: 30px; font-size: 14px; cursor: pointer; } .btn.pressed { border-color: var(--chalk); color: var(--chalk); } .runs .on { background: var(--ink); color: #fff; }
-.head :deep(.el-segmented) { min-height: 32px; } .head :deep(.el-segmented__item) { min-height: 30px; padding: 0 10px; font-size: 14px; }
-.lower { flex: 1 1 48%; min-height: 0; border-top: 1px solid var(--rule); background: var(--sheet); display: flex; flex-direction: column; }
-.head { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: center; padding: 6px 16px; border-bottom: 1px solid var(--rule); }
-.two { flex: 1; min-height: 0; display: flex; } .detail { flex: 1; min-width: 0; overflow: auto; } .fill { flex: 1; min-height: 0; }
-.list { list-style: none; margin: 0; padding: 2px 0; width: 214px; flex: none; overflow-y: auto; border-right: 1px solid var(--rule); }
-.list button { white-space: nowrap; display: flex; gap: 10px; width: 100%; padding: 4px 14px; border: 0; background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
-li.on { background: var(--chalk-wash); } li.near .letter { color: var(--chalk); } .letter { width: 18px; flex: none; font-size: 15px; } .kind { font-weight: 600; } .mine { font-style: normal; font-size: 12px; color: var(--chalk); margin-left: 6px; }
-.empty { padding: 20px 16px; }
-@media (max-width: 1100px) { .joints { height: auto; } .upper, .upper.small { flex: none; height: 400px; } .two { flex-direction: column; } .list { width: auto; border-right: 0; border-bottom: 1px solid var(--rule); display: flex; flex-wrap: wrap; } .list button { min-height: 44px; align-items: center; } .bar .btn, .runs button, .head :deep(.el-segmented__item) { min-height: 44px; } }
-.paper h1 { font-size: 16pt; } .of { margin-top: 8pt; break-inside: avoid; } .of h2 { font-size: 12pt; margin-bottom: 2pt; }
+.joints {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+.upper {
+  flex: 1 1 52%;
+  min-height: 250px;
+  position: relative;
+}
+.upper.small {
+  flex-basis: 30%;
+  min-height: 190px;
+}
+.drawing {
+  height: 100%;
+}
+.bar {
+  position: absolute;
+  z-index: 1;
+  left: 16px;
+  top: 10px;
+  width: 150px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  align-items: flex-start;
+}
+.bar .btn {
+  min-height: 32px;
+  padding: 3px 10px;
+  font-size: 14px;
+}
+.runs {
+  display: flex;
+  flex-direction: column;
+  width: 100%;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  overflow: hidden;
+  background: var(--sheet);
+}
+.runs button {
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 4px 10px;
+  min-height: 30px;
+  font-size: 14px;
+  cursor: pointer;
+}
+.btn.pressed {
+  border-color: var(--chalk);
+  color: var(--chalk);
+}
+.runs .on {
+  background: var(--ink);
+  color: #fff;
+}
+.head :deep(.el-segmented) {
+  min-height: 32px;
+}
+.head :deep(.el-segmented__item) {
+  min-height: 30px;
+  padding: 0 10px;
+  font-size: 14px;
+}
+.lower {
+  flex: 1 1 48%;
+  min-height: 0;
+  border-top: 1px solid var(--rule);
+  background: var(--sheet);
+  display: flex;
+  flex-direction: column;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+  padding: 6px 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.two {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.detail {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+}
+.fill {
+  flex: 1;
+  min-height: 0;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 2px 0;
+  width: 214px;
+  flex: none;
+  overflow-y: auto;
+  border-right: 1px solid var(--rule);
+}
+.list button {
+  white-space: nowrap;
+  display: flex;
+  gap: 10px;
+  width: 100%;
+  padding: 4px 14px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  font-size: 14px;
+  line-height: 1.35;
+}
+li.on {
+  background: var(--chalk-wash);
+}
+li.near .letter {
+  color: var(--chalk);
+}
+.letter {
+  width: 18px;
+  flex: none;
+  font-size: 15px;
+}
+.kind {
+  font-weight: 600;
+}
+.mine {
+  font-style: normal;
+  font-size: 12px;
+  color: var(--chalk);
+  margin-left: 6px;
+}
+.empty {
+  padding: 20px 16px;
+}
+@media (max-width: 1100px) {
+  .joints {
+    height: auto;
+  }
+  .upper,
+  .upper.small {
+    flex: none;
+    height: 400px;
+  }
+  .two {
+    flex-direction: column;
+  }
+  .list {
+    width: auto;
+    border-right: 0;
+    border-bottom: 1px solid var(--rule);
+    display: flex;
+    flex-wrap: wrap;
+  }
+  .list button {
+    min-height: 44px;
+    align-items: center;
+  }
+  .bar .btn,
+  .runs button,
+  .head :deep(.el-segmented__item) {
+    min-height: 44px;
+  }
+}
+.paper h1 {
+  font-size: 16pt;
+}
+.of {
+  margin-top: 8pt;
+  break-inside: avoid;
+}
+.of h2 {
+  font-size: 12pt;
+  margin-bottom: 2pt;
+}
 </style>

@@ -25,16 +25,24 @@ const wall = computed(() => room.value?.walls[index.value])
 const corner = computed(() => room.value?.corners[index.value])
 const label = computed(() => `Wall ${index.value + 1}${between.value ? `, ${between.value}` : ''}${level.value === 'floor' ? '' : `, ${level.value}`}`)
 const openings = computed(() => room.value?.openings.filter((o) => o.wall === wall.value?.id) ?? [])
-const taken = computed(() => `${walked.value.walls.taken} of ${walked.value.walls.all} walls, ${walked.value.corners.taken} of ${walked.value.corners.all} corners`)
+const taken = computed(
+  () => `${walked.value.walls.taken} of ${walked.value.walls.all} walls, ${walked.value.corners.taken} of ${walked.value.corners.all} corners`,
+)
 
 const lengthField = ref<InstanceType<typeof LengthEntry>>()
 const cornerField = ref<InstanceType<typeof CornerEntry>>()
 const drafting = ref(false)
-watch(() => wall.value?.id, () => (drafting.value = false))
-watch(() => room.value?.id, () => {
-  twice.value = false
-  shooting.value = null
-})
+watch(
+  () => wall.value?.id,
+  () => (drafting.value = false),
+)
+watch(
+  () => room.value?.id,
+  () => {
+    twice.value = false
+    shooting.value = null
+  },
+)
 watch(
   wanted,
   async (w) => {
@@ -93,13 +101,16 @@ async function diagonal() {
   await nextTick()
   sheetOpen.value = 'diagonals'
 }
-const sheets = computed(() => [
-  { name: 'openings', text: `Openings${openings.value.length ? ` ${openings.value.length}` : ''}` },
-  { name: 'wall', text: `Wall ${index.value + 1}…` },
-  { name: 'corner', text: corner.value?.joined ? `Corner ${corner.value.letter}…` : 'Ends…' },
-  { name: 'diagonals', text: `Diagonals${room.value?.diagonals.length ? ` ${room.value.diagonals.length}` : ''}` },
-  { name: 'room', text: 'Room…' },
-] as const)
+const sheets = computed(
+  () =>
+    [
+      { name: 'openings', text: `Openings${openings.value.length ? ` ${openings.value.length}` : ''}` },
+      { name: 'wall', text: `Wall ${index.value + 1}…` },
+      { name: 'corner', text: corner.value?.joined ? `Corner ${corner.value.letter}…` : 'Ends…' },
+      { name: 'diagonals', text: `Diagonals${room.value?.diagonals.length ? ` ${room.value.diagonals.length}` : ''}` },
+      { name: 'room', text: 'Room…' },
+    ] as const,
+)
 const toggle = (name: (typeof sheets.value)[number]['name']) => (sheetOpen.value = sheetOpen.value === name ? '' : name)
 
 useKeys({
@@ -123,7 +134,9 @@ useKeys({
 <template>
   <section v-if="!room" class="none">
     <h2>No room yet</h2>
-    <p class="quiet">A room is its wall faces, counted left to right as you stand inside and turn around. Count them, then measure each one at the floor and read each corner.</p>
+    <p class="quiet">
+      A room is its wall faces, counted left to right as you stand inside and turn around. Count them, then measure each one at the floor and read each corner.
+    </p>
     <button class="btn main" type="button" @click="$emit('newRoom')">Add room</button>
   </section>
   <ThumbMeasure v-else-if="byThumb && room.walls.length" :key="room.id" />
@@ -132,7 +145,10 @@ useKeys({
       <FloorPlan />
       <TrayBox />
       <aside v-if="sheetOpen && wall && corner" class="facts" :aria-label="sheets.find((s) => s.name === sheetOpen)?.text" @keydown.esc.stop="sheetOpen = ''">
-        <header><h3>{{ sheets.find((s) => s.name === sheetOpen)?.text.replace('…', '') }}</h3><button class="close" type="button" aria-label="Close" @click="sheetOpen = ''">×</button></header>
+        <header>
+          <h3>{{ sheets.find((s) => s.name === sheetOpen)?.text.replace('…', '') }}</h3>
+          <button class="close" type="button" aria-label="Close" @click="sheetOpen = ''">×</button>
+        </header>
         <OpeningsSheet v-if="sheetOpen === 'openings'" :wall="wall" :openings="openings" :drafting="drafting" @draft="drafting = true" @drafted="drafted" />
         <WallSheet v-else-if="sheetOpen === 'wall'" :key="wall.id" :wall="wall" :index="index" />
         <CornerSheet v-else-if="sheetOpen === 'corner'" :corner="corner" />
@@ -141,13 +157,24 @@ useKeys({
       </aside>
     </div>
     <div v-if="wall && corner" class="panel">
-      <p v-if="twice" class="again small"><b>Second reading of each wall.</b> Measure it afresh, without looking at the first. <button class="btn plain" type="button" @click="twice = false">Enough</button></p>
+      <p v-if="twice" class="again small">
+        <b>Second reading of each wall.</b> Measure it afresh, without looking at the first.
+        <button class="btn plain" type="button" @click="twice = false">Enough</button>
+      </p>
       <div class="row">
-        <LengthEntry ref="lengthField" :wall="wall" :label="label" :keys="{ o: draft, d: () => void diagonal(), p: () => void press('length', room!.title, index) }" @walked="walkedLength" />
+        <LengthEntry
+          ref="lengthField"
+          :wall="wall"
+          :label="label"
+          :keys="{ o: draft, d: () => void diagonal(), p: () => void press('length', room!.title, index) }"
+          @walked="walkedLength"
+        />
         <CornerEntry v-if="corner.joined" ref="cornerField" :corner="corner" :press="() => void press('angle', room!.title, index)" @walked="walkedCorner" />
       </div>
       <div class="row low">
-        <button v-for="s in sheets" :key="s.name" class="btn plain" type="button" :aria-pressed="sheetOpen === s.name" @click="toggle(s.name)">{{ s.text }}</button>
+        <button v-for="s in sheets" :key="s.name" class="btn plain" type="button" :aria-pressed="sheetOpen === s.name" @click="toggle(s.name)">
+          {{ s.text }}
+        </button>
         <span class="gap" />
         <el-segmented v-model="level" aria-label="Measured at" :options="levels" />
         <span class="gap" />
@@ -155,9 +182,14 @@ useKeys({
       </div>
       <p class="hints small quiet">
         <template v-if="missingHere.length">
-          <b>missing</b><button v-for="m in missingHere.slice(0, 6)" :key="m.kind + m.id" class="miss" type="button" @click="measureNow(m.kind, m.id)">{{ m.text }}</button><span v-if="missingHere.length > 6">and {{ missingHere.length - 6 }} more</span>
+          <b>missing</b
+          ><button v-for="m in missingHere.slice(0, 6)" :key="m.kind + m.id" class="miss" type="button" @click="measureNow(m.kind, m.id)">{{ m.text }}</button
+          ><span v-if="missingHere.length > 6">and {{ missingHere.length - 6 }} more</span>
         </template>
-        <span class="keys"><kbd>Enter</kbd> on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <template v-if="laser?.practice"><kbd>P</kbd> reading </template><span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span>
+        <span class="keys"
+          ><kbd>Enter</kbd> on <kbd>B</kbd> burned <kbd>O</kbd> opening <kbd>D</kbd> diagonal <template v-if="laser?.practice"><kbd>P</kbd> reading </template
+          ><span>in a corner: <kbd>I</kbd> <kbd>O</kbd> turns <kbd>S</kbd> scale</span></span
+        >
         <b class="count">{{ taken }}</b>
       </p>
     </div>
@@ -166,25 +198,181 @@ useKeys({
 </template>
 
 <style scoped>
-.none { padding: 60px 40px; max-width: 560px; display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }
-.measure { height: 100%; display: flex; flex-direction: column; }
-.drawing { flex: 1; min-height: 220px; position: relative; }
-.drawing.beside > :deep(.plan) { width: calc(100% - 350px); }
-.facts { position: absolute; top: 8px; right: 8px; bottom: 8px; z-index: 5; width: 340px; overflow: auto; padding: 10px 14px 16px; background: var(--sheet); border: 1px solid var(--rule); border-radius: 4px; box-shadow: 0 6px 24px rgb(32 38 43 / 18%); display: flex; flex-direction: column; gap: 10px; align-items: stretch; }
-.facts header { display: flex; justify-content: space-between; align-items: center; position: sticky; top: -10px; background: var(--sheet); z-index: 1; padding: 2px 0; } .facts h3 { margin: 0; font-size: 16px; }
-.close { width: 36px; height: 36px; border: 0; background: none; font-size: 20px; cursor: pointer; color: var(--pencil); }
-.facts :deep(.grid) { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; } .facts :deep(.grid .entry) { width: auto; }
-.panel { flex: none; padding: 10px 20px; background: var(--sheet); border-top: 1px solid var(--rule); display: flex; flex-direction: column; gap: 9px; }
-.row { display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: flex-start; }
-.low { gap: 6px; align-items: center; } .low .btn { min-height: 32px; padding: 3px 9px; font-size: 13.5px; } .low .btn[aria-pressed='true'] { background: var(--chalk-wash); }
-.low .el-segmented, .low :deep(.el-segmented__item) { min-height: 28px; } .gap { width: 8px; }
-.again { background: var(--chalk-wash); padding: 6px 10px; border-radius: 3px; }
-.hints { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; } .hints b { font-weight: 600; color: var(--ink); } .count { margin-left: auto; }
-.miss { border: 1px dashed var(--ochre); border-radius: 3px; background: none; color: var(--ochre); font-size: 13px; min-height: 26px; padding: 0 7px; cursor: pointer; }
-@media (max-width: 860px) {
-  .measure { height: auto; } .drawing { min-height: 0; height: auto; flex: none; } .drawing > :deep(.plan) { height: 320px; } .drawing.beside > :deep(.plan) { width: auto; }
-  .facts { position: static; width: auto; box-shadow: none; border-width: 1px 0; }
-  .low .btn, .low .el-segmented, .low :deep(.el-segmented__item), .miss { min-height: 44px; } .keys { display: none; }
+.none {
+  padding: 60px 40px;
+  max-width: 560px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  align-items: flex-start;
 }
-@media (max-width: 640px) { .drawing > :deep(.plan) { height: 270px; } .drawing { order: 2; } .panel { padding: 12px; order: 1; border-top: 0; border-bottom: 1px solid var(--rule); } }
+.measure {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+.drawing {
+  flex: 1;
+  min-height: 220px;
+  position: relative;
+}
+.drawing.beside > :deep(.plan) {
+  width: calc(100% - 350px);
+}
+.facts {
+  position: absolute;
+  top: 8px;
+  right: 8px;
+  bottom: 8px;
+  z-index: 5;
+  width: 340px;
+  overflow: auto;
+  padding: 10px 14px 16px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  box-shadow: 0 6px 24px rgb(32 38 43 / 18%);
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  align-items: stretch;
+}
+.facts header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  position: sticky;
+  top: -10px;
+  background: var(--sheet);
+  z-index: 1;
+  padding: 2px 0;
+}
+.facts h3 {
+  margin: 0;
+  font-size: 16px;
+}
+.close {
+  width: 36px;
+  height: 36px;
+  border: 0;
+  background: none;
+  font-size: 20px;
+  cursor: pointer;
+  color: var(--pencil);
+}
+.facts :deep(.grid) {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.facts :deep(.grid .entry) {
+  width: auto;
+}
+.panel {
+  flex: none;
+  padding: 10px 20px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  gap: 9px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 20px;
+  align-items: flex-start;
+}
+.low {
+  gap: 6px;
+  align-items: center;
+}
+.low .btn {
+  min-height: 32px;
+  padding: 3px 9px;
+  font-size: 13.5px;
+}
+.low .btn[aria-pressed='true'] {
+  background: var(--chalk-wash);
+}
+.low .el-segmented,
+.low :deep(.el-segmented__item) {
+  min-height: 28px;
+}
+.gap {
+  width: 8px;
+}
+.again {
+  background: var(--chalk-wash);
+  padding: 6px 10px;
+  border-radius: 3px;
+}
+.hints {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+}
+.hints b {
+  font-weight: 600;
+  color: var(--ink);
+}
+.count {
+  margin-left: auto;
+}
+.miss {
+  border: 1px dashed var(--ochre);
+  border-radius: 3px;
+  background: none;
+  color: var(--ochre);
+  font-size: 13px;
+  min-height: 26px;
+  padding: 0 7px;
+  cursor: pointer;
+}
+@media (max-width: 860px) {
+  .measure {
+    height: auto;
+  }
+  .drawing {
+    min-height: 0;
+    height: auto;
+    flex: none;
+  }
+  .drawing > :deep(.plan) {
+    height: 320px;
+  }
+  .drawing.beside > :deep(.plan) {
+    width: auto;
+  }
+  .facts {
+    position: static;
+    width: auto;
+    box-shadow: none;
+    border-width: 1px 0;
+  }
+  .low .btn,
+  .low .el-segmented,
+  .low :deep(.el-segmented__item),
+  .miss {
+    min-height: 44px;
+  }
+  .keys {
+    display: none;
+  }
+}
+@media (max-width: 640px) {
+  .drawing > :deep(.plan) {
+    height: 270px;
+  }
+  .drawing {
+    order: 2;
+  }
+  .panel {
+    padding: 12px;
+    order: 1;
+    border-top: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+}
 </style>

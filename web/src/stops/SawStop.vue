@@ -28,7 +28,12 @@ const inSpace = ref(true)
 
 const at = ref('') // the cut shown, as piece/hand
 const key = (c: CutView) => `${c.piece}/${c.hand}`
-const index = computed(() => Math.max(0, cuts.value.findIndex((c) => key(c) === at.value)))
+const index = computed(() =>
+  Math.max(
+    0,
+    cuts.value.findIndex((c) => key(c) === at.value),
+  ),
+)
 const cut = computed(() => cuts.value[index.value])
 const piece = computed(() => (cut.value ? pieceById.value.get(cut.value.piece) : undefined))
 const end = computed(() => (cut.value && piece.value ? piece.value[cut.value.hand] : undefined))
@@ -75,7 +80,12 @@ watch(
   () => room.value?.id,
   () => {
     const left = sessionStorage.getItem(place())
-    show(cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ?? cuts.value.find((c) => key(c) === left && !c.done) ?? nextOpen(0) ?? cuts.value[0])
+    show(
+      cuts.value.find((c) => chosen.value?.kind === 'piece' && c.piece === chosen.value.id && !c.done) ??
+        cuts.value.find((c) => key(c) === left && !c.done) ??
+        nextOpen(0) ??
+        cuts.value[0],
+    )
   },
   { immediate: true },
 )
@@ -85,7 +95,8 @@ watch(held, (id) => id && (had = id))
 watch(holder, (h) => h && !picked && !cut.value?.done && piece.value?.id !== had && show(nextOpen(index.value)))
 // Choosing a piece on the band brings its first open cut.
 watch(chosen, (c) => {
-  if (c?.kind === 'piece' && c.id !== cut.value?.piece) show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id), true)
+  if (c?.kind === 'piece' && c.id !== cut.value?.piece)
+    show(cuts.value.find((k) => k.piece === c.id && !k.done) ?? cuts.value.find((k) => k.piece === c.id), true)
 })
 // The picture of the cut shown comes first, then those of the room from there on, then all of the job: they hold out of reach.
 watch(
@@ -93,7 +104,10 @@ watch(
   () => {
     if (!view.value) return
     const from = index.value
-    void fetchPictures(view.value.id, [...cuts.value.slice(from), ...cuts.value.slice(0, from), ...view.value.cuts].map((c) => c.picture))
+    void fetchPictures(
+      view.value.id,
+      [...cuts.value.slice(from), ...cuts.value.slice(0, from), ...view.value.cuts].map((c) => c.picture),
+    )
   },
   { immediate: true },
 )
@@ -136,7 +150,13 @@ useKeys({ j: () => step(1), k: () => step(-1), ' ': mark, x: miscut, f: () => (o
 const putAway = (code: string) => attempt(setOp('job', '', 'put_away', [...view.value!.putAway, code], view.value!.putAway))
 const bringBack = () => attempt(setOp('job', '', 'put_away', [], view.value!.putAway))
 const stop = computed(() => view.value?.mouldings.find((m) => m.id === piece.value?.moulding)?.crown?.stop)
-const mates = computed(() => view.value?.groups.find((g) => g.id === piece.value?.group)?.pieces.filter((id) => id !== piece.value?.id).map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [])
+const mates = computed(
+  () =>
+    view.value?.groups
+      .find((g) => g.id === piece.value?.group)
+      ?.pieces.filter((id) => id !== piece.value?.id)
+      .map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [],
+)
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
@@ -157,7 +177,9 @@ const next = computed(() => {
 const set = (c: CutView) => {
   const e = pieceById.value.get(c.piece)?.[c.hand]
   if (pieceById.value.get(c.piece)?.held) return 'held back'
-  return e?.dial ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}${e.fence ? ', added fence' : ''}` : 'no setting'
+  return e?.dial
+    ? `${e.dial.text}${e.dial.side ? ` ${e.dial.side}` : ''}${e.tilt && e.bevel?.degrees ? `, tilt ${e.tilt.text}` : ''}${e.fence ? ', added fence' : ''}`
+    : 'no setting'
 }
 const same = (c: CutView) => {
   const p = pieceById.value.get(c.piece)
@@ -171,51 +193,118 @@ const same = (c: CutView) => {
     <p v-if="!cut || !piece || !end" class="none">Nothing to cut in this room yet. Measure its walls, and choose a moulding for it in Shop.</p>
     <template v-else>
       <header>
-        <h2><span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }} <span v-if="stays" class="stays-word">saw stays</span> <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span></h2>
+        <h2>
+          <span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }}
+          <span v-if="stays" class="stays-word">saw stays</span>
+          <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span>
+        </h2>
         <span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
       </header>
       <div class="figures">
         <div class="length-fig">
-          <span v-if="piece.held" class="huge words">held back</span><span v-else-if="piece.hand?.inPlace" class="huge words">mark in place</span><span v-else class="huge"><LengthText :of="piece.cut" /></span>
-          <span class="dim sub">{{ piece.held ? 'not to be cut yet' : piece.hand?.inPlace ? 'no number counts: hold it where it goes' : told[end.toldTo] }}<template v-if="end.topLong">, {{ end.topLong }}</template><template v-if="!metric && piece.cut.feet && !piece.hand?.inPlace && !piece.held">, <LengthText :of="piece.cut" tape /> on the tape</template></span>
+          <span v-if="piece.held" class="huge words">held back</span><span v-else-if="piece.hand?.inPlace" class="huge words">mark in place</span
+          ><span v-else class="huge"><LengthText :of="piece.cut" /></span>
+          <span class="dim sub"
+            >{{ piece.held ? 'not to be cut yet' : piece.hand?.inPlace ? 'no number counts: hold it where it goes' : told[end.toldTo]
+            }}<template v-if="end.topLong">, {{ end.topLong }}</template
+            ><template v-if="!metric && piece.cut.feet && !piece.hand?.inPlace && !piece.held"
+              >, <LengthText :of="piece.cut" tape /> on the tape</template
+            ></span
+          >
         </div>
         <div v-if="dial">
-          <span class="big pink">{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span>
-          <span class="dim sub">{{ end.dial ? (dial.side ? `handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing' }}</span>
+          <span class="big pink"
+            >{{ dial.text }}<small v-if="dial.side">{{ ` ${dial.side}` }}</small></span
+          >
+          <span class="dim sub">{{
+            end.dial ? (dial.side ? `handle ${dial.side} · ${end.detent}` : `mitre · ${end.detent}`) : 'mitre · past this saw’s swing'
+          }}</span>
         </div>
         <div v-if="end.tilt ?? end.bevel">
-          <span class="big">{{ (end.tilt ?? end.bevel)!.text }}<small v-if="(end.tilt ?? end.bevel)!.side">{{ ` ${(end.tilt ?? end.bevel)!.side}` }}</small></span><span class="dim sub">{{ (end.tilt ?? end.bevel)!.side ? `bevel, blade’s top ${(end.tilt ?? end.bevel)!.side}` : 'bevel' }}</span>
+          <span class="big"
+            >{{ (end.tilt ?? end.bevel)!.text }}<small v-if="(end.tilt ?? end.bevel)!.side">{{ ` ${(end.tilt ?? end.bevel)!.side}` }}</small></span
+          ><span class="dim sub">{{ (end.tilt ?? end.bevel)!.side ? `bevel, blade’s top ${(end.tilt ?? end.bevel)!.side}` : 'bevel' }}</span>
         </div>
-        <div v-if="end.keep"><span class="big">{{ end.keep }}</span><span class="dim sub">keep</span></div>
+        <div v-if="end.keep">
+          <span class="big">{{ end.keep }}</span><span class="dim sub">keep</span>
+        </div>
       </div>
-      <p v-for="r in piece.remarks" :key="r" class="warn each"><b>{{ r.slice(0, r.indexOf('.') + 1) }}</b><SetText :text="r.slice(r.indexOf('.') + 1)" /></p>
+      <p v-for="r in piece.remarks" :key="r" class="warn each">
+        <b>{{ r.slice(0, r.indexOf('.') + 1) }}</b><SetText :text="r.slice(r.indexOf('.') + 1)" />
+      </p>
       <p v-if="end.chamfer" class="note"><b>This end:</b> <SetText :text="end.chamfer" />.</p>
       <p v-if="end.error" class="note">{{ end.error }}</p>
-      <p v-if="end.fence" class="note"><b>Cut {{ end.fence }}:</b> {{ end.fenceDo }}.</p>
-      <p v-else-if="end.why && end.dial" class="note"><b>Cut {{ end.pose }}.</b> <SetText :text="end.why" /></p>
-      <p v-if="piece.hand" class="note">{{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : '' }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.</p>
+      <p v-if="end.fence" class="note">
+        <b>Cut {{ end.fence }}:</b> {{ end.fenceDo }}.
+      </p>
+      <p v-else-if="end.why && end.dial" class="note">
+        <b>Cut {{ end.pose }}.</b> <SetText :text="end.why" />
+      </p>
+      <p v-if="piece.hand" class="note">
+        {{ piece.hand.inPlace ? 'Marked in place' : 'Length set by hand' }}{{ piece.hand.by ? ` by ${piece.hand.by}` : ''
+        }}{{ piece.hand.why ? `: ${piece.hand.why}` : '' }}. Measured: <LengthText :of="piece.hand.computed" />.
+      </p>
       <p v-if="end.assumed" class="warn">Corner {{ end.letter }} was not read: taken as 90°.</p>
-      <p v-for="w in cut.cautions" :key="w.code" class="warn each">{{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button></p>
+      <p v-for="w in cut.cautions" :key="w.code" class="warn each">
+        {{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button>
+      </p>
       <div class="picture" :class="{ two: bench && inSpace }">
         <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
         <p v-else class="none">{{ cut.picture ? 'The picture of this cut was not kept on this device.' : '' }}</p>
-        <div v-if="bench && inSpace" class="space"><TurnPiece :solid="bench.solid" :on-wall="onWall" /><button class="flip" type="button" @click="onWall = !onWall">{{ onWall ? 'on the wall' : 'on the saw' }} <kbd>F</kbd></button></div>
+        <div v-if="bench && inSpace" class="space">
+          <TurnPiece :solid="bench.solid" :on-wall="onWall" /><button class="flip" type="button" @click="onWall = !onWall">
+            {{ onWall ? 'on the wall' : 'on the saw' }} <kbd>F</kbd>
+          </button>
+        </div>
       </div>
-      <p class="lies dim">{{ end.said }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button v-if="view!.putAway.length" class="away" type="button" @click="bringBack">Show cautions again</button></p>
-      <p v-if="holder" class="held"><b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }} <button type="button" @click="takeOver()">Cut it here instead</button></p>
+      <p class="lies dim">
+        {{ end.said }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template
+        ><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template
+        ><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template
+        ><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button
+          v-if="view!.putAway.length"
+          class="away"
+          type="button"
+          @click="bringBack"
+        >
+          Show cautions again
+        </button>
+      </p>
+      <p v-if="holder" class="held">
+        <b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }}
+        <button type="button" @click="takeOver()">Cut it here instead</button>
+      </p>
       <div class="do">
         <footer>
           <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">Mark cut <kbd>Space</kbd></button>
           <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
           <button class="other" type="button" :disabled="!mayCut || !!holder" @click="miscut">Miscut <kbd>X</kbd></button>
           <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
-          <button class="other" type="button" title="Take something off and cut again, or set its length by hand" :disabled="!mayCut || !!holder" @click="again = true">Recut</button>
+          <button
+            class="other"
+            type="button"
+            title="Take something off and cut again, or set its length by hand"
+            :disabled="!mayCut || !!holder"
+            @click="again = true"
+          >
+            Recut
+          </button>
         </footer>
-        <p class="then"><span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i></p>
+        <p class="then">
+          <span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{
+            ` ${piece.miscuts} miscut so far.`
+          }}</i>
+        </p>
       </div>
       <OrderPicker />
       <ol class="next" aria-label="Next at this saw">
-        <li v-for="c in next" :key="key(c)"><button type="button" @click="show(c, true)"><b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }} <span v-if="!pieceById.get(c.piece)!.held"><LengthText :of="pieceById.get(c.piece)!.cut" /></span> <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em></button></li>
+        <li v-for="c in next" :key="key(c)">
+          <button type="button" @click="show(c, true)">
+            <b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }}
+            <span v-if="!pieceById.get(c.piece)!.held"><LengthText :of="pieceById.get(c.piece)!.cut" /></span>
+            <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em>
+          </button>
+        </li>
       </ol>
       <CutAgain v-if="again" :piece="piece" :hand="cut.hand" @close="again = false" />
     </template>
@@ -223,42 +312,417 @@ const same = (c: CutView) => {
 </template>
 
 <style scoped>
-.saw { min-height: 100%; height: 100%; background: var(--dark); color: #fff; padding: 12px 22px 12px; display: flex; flex-direction: column; }
-.none { padding: 40px 0; color: var(--dark-pencil); }
-header { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; }
-h2 { font-size: 19px; font-weight: 600; } .piece { color: var(--pink); margin-right: 6px; }
-.dim { color: var(--dark-pencil); font-weight: 400; } .stays-word { color: #8fc7a0; font-size: 15px; }
-.figures { display: flex; flex-wrap: wrap; gap: 4px 24px; align-items: flex-start; } .figures > div:not(.length-fig) { max-width: 186px; padding-top: 30px; } .figures .sub { line-height: 1.25; }
-.figures > div { display: flex; flex-direction: column; }
-.huge { font-size: 80px; font-weight: 700; line-height: 1.05; letter-spacing: -0.02em; }
-.big { font-size: 46px; font-weight: 700; line-height: 1.1; } .big small { font-size: 24px; }
-.pink { color: var(--pink); } .sub { font-size: 15px; }
-.warn { margin-top: 6px; padding: 5px 12px; border-left: 4px solid var(--pink); background: var(--dark-sheet); font-size: 14.5px; }
-.note { margin-top: 4px; font-size: 14.5px; color: var(--pale); } .note b { color: #fff; font-weight: 600; }
-.away { border: 0; background: none; color: var(--pale); cursor: pointer; padding: 0 6px; font-size: 13.5px; text-decoration: underline; }
-.big, .huge { white-space: nowrap; } .words { font-size: 54px !important; } .count { white-space: nowrap; }
-.warn.each { margin-top: 2px; padding: 2px 12px; } .note + .warn.each { margin-top: 6px; }
-.picture { flex: 1; min-height: 148px; margin-top: 8px; } .picture.two { display: grid; grid-template-columns: 2.2fr 1fr; gap: 10px; }
-.space { position: relative; min-width: 0; min-height: 0; background: #0d1012; border: 1px solid var(--dark-rule); border-radius: 3px; }
-.flip { position: absolute; left: 8px; bottom: 8px; border: 1px solid var(--dark-rule); background: var(--dark); color: #fff; border-radius: 3px; padding: 4px 10px; min-height: 34px; cursor: pointer; font-size: 14px; } .flip kbd { background: none; border: 0; color: var(--pink); }
-.lies { font-size: 13.5px; padding: 4px 0 8px; }
-.do { display: flex; gap: 10px 12px; } footer { flex: none; display: flex; flex-wrap: wrap; gap: 10px 12px; align-items: center; }
-.act, .other { min-height: 48px; padding: 0 22px; border-radius: 3px; border: 1px solid var(--dark-rule); background: none; color: #fff; cursor: pointer; font-size: 16px; }
-.act { min-width: 180px; background: var(--pink); border-color: var(--pink); color: var(--dark); font-weight: 700; font-size: 19px; }
-.act:disabled, .other:disabled { opacity: 0.35; cursor: default; } .held { margin-bottom: 8px; padding: 6px 12px; background: var(--dark-sheet); border-left: 4px solid var(--pale); font-size: 15px; display: flex; flex-wrap: wrap; gap: 2px 8px; align-items: center; } .held button { min-height: 44px; padding: 0 14px; border: 1px solid var(--dark-rule); border-radius: 3px; background: none; color: var(--pale); cursor: pointer; } .act.back { background: var(--dark-sheet); color: #fff; border-color: var(--dark-rule); font-weight: 600; font-size: 16px; }
-footer kbd { background: none; border: 0; color: inherit; opacity: 0.85; font-weight: 400; padding: 0; }
-.then { margin-left: auto; color: #fff; font-size: 15px; max-width: 330px; } .then .sub { display: block; font-size: 13px; } .then i { font-style: normal; color: var(--pink); }
-:focus-visible { outline-color: var(--pale); }
-.next { list-style: none; margin: 4px 0 0; padding: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
-.next button { width: 100%; min-height: 44px; border: 0; padding: 0; background: none; color: var(--dark-pencil); text-align: left; cursor: pointer; font-size: 14px; line-height: 1.35; }
-.next b { color: #fff; font-weight: 600; } .next em { display: block; font-style: normal; color: var(--pale); } .next em.stays { color: #8fc7a0; } .next span { white-space: nowrap; }
-@media (max-width: 1100px) { .do { flex-wrap: wrap; } footer { flex: initial; } .saw { height: auto; min-height: 0; } .huge { font-size: 70px; } .big { font-size: 40px; } .figures { gap: 4px 24px; } .picture { height: 330px; flex: none; } .picture.two { height: 620px; grid-template-columns: 1fr; grid-template-rows: 1fr 1fr; } .flip { min-height: 44px; } .away { padding: 13px 8px; margin: -13px 0; } }
-@media (max-width: 640px) {
-  .saw { padding: 10px 14px; } header { flex-direction: column; gap: 0; } h2 { font-size: 17px; }
-  .huge { font-size: 62px; } .big { font-size: 38px; } .figures { gap: 2px 18px; } .figures > div:not(.length-fig) { max-width: none; width: min-content; align-self: flex-start; padding-top: 0; } .figures > .length-fig { flex-basis: 100%; } .sub { font-size: 13.5px; line-height: 1.25; } .picture { height: 212px; } .picture.two { height: 460px; } .words { font-size: 40px !important; }
-  /* The one action stays under the thumb, whatever is scrolled. */
-  .do { display: contents; } footer { position: sticky; z-index: 4; bottom: -18px; margin: 0 -14px; padding: 8px 14px; background: var(--dark); border-top: 1px solid var(--dark-rule); display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; } .act { grid-column: 1 / 4; min-height: 60px; } .other { padding: 0; } .then { margin: 8px 0 0; max-width: none; } .next { grid-template-columns: 1fr 1fr; }
-  footer kbd { display: none; }
+.saw {
+  min-height: 100%;
+  height: 100%;
+  background: var(--dark);
+  color: #fff;
+  padding: 12px 22px 12px;
+  display: flex;
+  flex-direction: column;
 }
-@media (max-height: 500px) { .do { display: contents; } footer { position: sticky; z-index: 4; bottom: 0; margin: 0 -22px; padding: 6px 22px; background: var(--dark); border-top: 1px solid var(--dark-rule); } .then { margin: 8px 0 0; max-width: none; } .huge { font-size: 56px; } .figures > div:not(.length-fig) { padding-top: 12px; } }
+.none {
+  padding: 40px 0;
+  color: var(--dark-pencil);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: baseline;
+}
+h2 {
+  font-size: 19px;
+  font-weight: 600;
+}
+.piece {
+  color: var(--pink);
+  margin-right: 6px;
+}
+.dim {
+  color: var(--dark-pencil);
+  font-weight: 400;
+}
+.stays-word {
+  color: #8fc7a0;
+  font-size: 15px;
+}
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: flex-start;
+}
+.figures > div:not(.length-fig) {
+  max-width: 186px;
+  padding-top: 30px;
+}
+.figures .sub {
+  line-height: 1.25;
+}
+.figures > div {
+  display: flex;
+  flex-direction: column;
+}
+.huge {
+  font-size: 80px;
+  font-weight: 700;
+  line-height: 1.05;
+  letter-spacing: -0.02em;
+}
+.big {
+  font-size: 46px;
+  font-weight: 700;
+  line-height: 1.1;
+}
+.big small {
+  font-size: 24px;
+}
+.pink {
+  color: var(--pink);
+}
+.sub {
+  font-size: 15px;
+}
+.warn {
+  margin-top: 6px;
+  padding: 5px 12px;
+  border-left: 4px solid var(--pink);
+  background: var(--dark-sheet);
+  font-size: 14.5px;
+}
+.note {
+  margin-top: 4px;
+  font-size: 14.5px;
+  color: var(--pale);
+}
+.note b {
+  color: #fff;
+  font-weight: 600;
+}
+.away {
+  border: 0;
+  background: none;
+  color: var(--pale);
+  cursor: pointer;
+  padding: 0 6px;
+  font-size: 13.5px;
+  text-decoration: underline;
+}
+.big,
+.huge {
+  white-space: nowrap;
+}
+.words {
+  font-size: 54px !important;
+}
+.count {
+  white-space: nowrap;
+}
+.warn.each {
+  margin-top: 2px;
+  padding: 2px 12px;
+}
+.note + .warn.each {
+  margin-top: 6px;
+}
+.picture {
+  flex: 1;
+  min-height: 148px;
+  margin-top: 8px;
+}
+.picture.two {
+  display: grid;
+  grid-template-columns: 2.2fr 1fr;
+  gap: 10px;
+}
+.space {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: #0d1012;
+  border: 1px solid var(--dark-rule);
+  border-radius: 3px;
+}
+.flip {
+  position: absolute;
+  left: 8px;
+  bottom: 8px;
+  border: 1px solid var(--dark-rule);
+  background: var(--dark);
+  color: #fff;
+  border-radius: 3px;
+  padding: 4px 10px;
+  min-height: 34px;
+  cursor: pointer;
+  font-size: 14px;
+}
+.flip kbd {
+  background: none;
+  border: 0;
+  color: var(--pink);
+}
+.lies {
+  font-size: 13.5px;
+  padding: 4px 0 8px;
+}
+.do {
+  display: flex;
+  gap: 10px 12px;
+}
+footer {
+  flex: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 12px;
+  align-items: center;
+}
+.act,
+.other {
+  min-height: 48px;
+  padding: 0 22px;
+  border-radius: 3px;
+  border: 1px solid var(--dark-rule);
+  background: none;
+  color: #fff;
+  cursor: pointer;
+  font-size: 16px;
+}
+.act {
+  min-width: 180px;
+  background: var(--pink);
+  border-color: var(--pink);
+  color: var(--dark);
+  font-weight: 700;
+  font-size: 19px;
+}
+.act:disabled,
+.other:disabled {
+  opacity: 0.35;
+  cursor: default;
+}
+.held {
+  margin-bottom: 8px;
+  padding: 6px 12px;
+  background: var(--dark-sheet);
+  border-left: 4px solid var(--pale);
+  font-size: 15px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: center;
+}
+.held button {
+  min-height: 44px;
+  padding: 0 14px;
+  border: 1px solid var(--dark-rule);
+  border-radius: 3px;
+  background: none;
+  color: var(--pale);
+  cursor: pointer;
+}
+.act.back {
+  background: var(--dark-sheet);
+  color: #fff;
+  border-color: var(--dark-rule);
+  font-weight: 600;
+  font-size: 16px;
+}
+footer kbd {
+  background: none;
+  border: 0;
+  color: inherit;
+  opacity: 0.85;
+  font-weight: 400;
+  padding: 0;
+}
+.then {
+  margin-left: auto;
+  color: #fff;
+  font-size: 15px;
+  max-width: 330px;
+}
+.then .sub {
+  display: block;
+  font-size: 13px;
+}
+.then i {
+  font-style: normal;
+  color: var(--pink);
+}
+:focus-visible {
+  outline-color: var(--pale);
+}
+.next {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 10px;
+}
+.next button {
+  width: 100%;
+  min-height: 44px;
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--dark-pencil);
+  text-align: left;
+  cursor: pointer;
+  font-size: 14px;
+  line-height: 1.35;
+}
+.next b {
+  color: #fff;
+  font-weight: 600;
+}
+.next em {
+  display: block;
+  font-style: normal;
+  color: var(--pale);
+}
+.next em.stays {
+  color: #8fc7a0;
+}
+.next span {
+  white-space: nowrap;
+}
+@media (max-width: 1100px) {
+  .do {
+    flex-wrap: wrap;
+  }
+  footer {
+    flex: initial;
+  }
+  .saw {
+    height: auto;
+    min-height: 0;
+  }
+  .huge {
+    font-size: 70px;
+  }
+  .big {
+    font-size: 40px;
+  }
+  .figures {
+    gap: 4px 24px;
+  }
+  .picture {
+    height: 330px;
+    flex: none;
+  }
+  .picture.two {
+    height: 620px;
+    grid-template-columns: 1fr;
+    grid-template-rows: 1fr 1fr;
+  }
+  .flip {
+    min-height: 44px;
+  }
+  .away {
+    padding: 13px 8px;
+    margin: -13px 0;
+  }
+}
+@media (max-width: 640px) {
+  .saw {
+    padding: 10px 14px;
+  }
+  header {
+    flex-direction: column;
+    gap: 0;
+  }
+  h2 {
+    font-size: 17px;
+  }
+  .huge {
+    font-size: 62px;
+  }
+  .big {
+    font-size: 38px;
+  }
+  .figures {
+    gap: 2px 18px;
+  }
+  .figures > div:not(.length-fig) {
+    max-width: none;
+    width: min-content;
+    align-self: flex-start;
+    padding-top: 0;
+  }
+  .figures > .length-fig {
+    flex-basis: 100%;
+  }
+  .sub {
+    font-size: 13.5px;
+    line-height: 1.25;
+  }
+  .picture {
+    height: 212px;
+  }
+  .picture.two {
+    height: 460px;
+  }
+  .words {
+    font-size: 40px !important;
+  }
+  /* The one action stays under the thumb, whatever is scrolled. */
+  .do {
+    display: contents;
+  }
+  footer {
+    position: sticky;
+    z-index: 4;
+    bottom: -18px;
+    margin: 0 -14px;
+    padding: 8px 14px;
+    background: var(--dark);
+    border-top: 1px solid var(--dark-rule);
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 8px;
+  }
+  .act {
+    grid-column: 1 / 4;
+    min-height: 60px;
+  }
+  .other {
+    padding: 0;
+  }
+  .then {
+    margin: 8px 0 0;
+    max-width: none;
+  }
+  .next {
+    grid-template-columns: 1fr 1fr;
+  }
+  footer kbd {
+    display: none;
+  }
+}
+@media (max-height: 500px) {
+  .do {
+    display: contents;
+  }
+  footer {
+    position: sticky;
+    z-index: 4;
+    bottom: 0;
+    margin: 0 -22px;
+    padding: 6px 22px;
+    background: var(--dark);
+    border-top: 1px solid var(--dark-rule);
+  }
+  .then {
+    margin: 8px 0 0;
+    max-width: none;
+  }
+  .huge {
+    font-size: 56px;
+  }
+  .figures > div:not(.length-fig) {
+    padding-top: 12px;
+  }
+}
 </style>

@@ -26,9 +26,18 @@ watch([set, beside, () => view.value?.revision], async () => {
   }
 })
 const lines: { name: string; of: (s: ScoreView) => string | number }[] = [
-  { name: 'copes', of: (s) => s.copes }, { name: 'mitres', of: (s) => s.mitres }, { name: 'butts', of: (s) => s.butts }, { name: 'coped at both ends', of: (s) => s.double },
-  { name: 'seams facing the way in', of: (s) => s.seams }, { name: 'copes on the other hand', of: (s) => s.offHand }, { name: 'scarfs', of: (s) => s.scarfs }, { name: 'joints glued on the bench', of: (s) => s.bench },
-  { name: 'saw moves', of: (s) => s.moves }, { name: 'sticks, roughly', of: (s) => s.sticks }, { name: 'their cost', of: (s) => s.cost.text }, { name: 'cannot be cut or hung', of: (s) => s.stops },
+  { name: 'copes', of: (s) => s.copes },
+  { name: 'mitres', of: (s) => s.mitres },
+  { name: 'butts', of: (s) => s.butts },
+  { name: 'coped at both ends', of: (s) => s.double },
+  { name: 'seams facing the way in', of: (s) => s.seams },
+  { name: 'copes on the other hand', of: (s) => s.offHand },
+  { name: 'scarfs', of: (s) => s.scarfs },
+  { name: 'joints glued on the bench', of: (s) => s.bench },
+  { name: 'saw moves', of: (s) => s.moves },
+  { name: 'sticks, roughly', of: (s) => s.sticks },
+  { name: 'their cost', of: (s) => s.cost.text },
+  { name: 'cannot be cut or hung', of: (s) => s.stops },
 ]
 const rows = computed(() => (trial.value ? lines.map((l) => ({ name: l.name, is: l.of(trial.value!.is), would: l.of(trial.value!.would) })) : []))
 const names = computed(() => book.value?.sets.map((s) => s.name) ?? [])
@@ -39,18 +48,86 @@ const names = computed(() => book.value?.sets.map((s) => s.name) ?? [])
     <p v-if="book && !names.length" class="quiet">The shop keeps no named set yet. Keep these rules under a name at House rules, change some, and compare.</p>
     <template v-else>
       <table>
-        <thead><tr><th scope="col" /><th scope="col"><select v-model="beside" aria-label="First set"><option value="">this job as it is</option><option v-for="n in names" :key="n">{{ n }}</option></select></th><th scope="col"><select v-model="set" aria-label="Second set"><option value="">this job as it is</option><option v-for="n in names" :key="n">{{ n }}</option></select></th></tr></thead>
-        <tbody><tr v-for="r in rows" :key="r.name" :class="{ differs: r.is !== r.would }"><th scope="row">{{ r.name }}</th><td>{{ r.is }}</td><td>{{ r.would }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col" />
+            <th scope="col">
+              <select v-model="beside" aria-label="First set">
+                <option value="">this job as it is</option>
+                <option v-for="n in names" :key="n">{{ n }}</option>
+              </select>
+            </th>
+            <th scope="col">
+              <select v-model="set" aria-label="Second set">
+                <option value="">this job as it is</option>
+                <option v-for="n in names" :key="n">{{ n }}</option>
+              </select>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.name" :class="{ differs: r.is !== r.would }">
+            <th scope="row">{{ r.name }}</th>
+            <td>{{ r.is }}</td>
+            <td>{{ r.would }}</td>
+          </tr>
+        </tbody>
       </table>
-      <p v-if="trial" class="changes"><b>{{ trial.changes.length ? `${trial.changes.length} ${trial.changes.length === 1 ? 'piece differs' : 'pieces differ'}` : 'No piece differs' }}</b></p>
-      <ul v-if="trial"><li v-for="c in trial.changes" :key="c.piece"><b>{{ c.label }}</b> <span class="quiet small">{{ view!.rooms.find((r) => r.id === c.room)?.title }}</span> <SetText :text="c.what.join(', ')" /></li></ul>
+      <p v-if="trial" class="changes">
+        <b>{{ trial.changes.length ? `${trial.changes.length} ${trial.changes.length === 1 ? 'piece differs' : 'pieces differ'}` : 'No piece differs' }}</b>
+      </p>
+      <ul v-if="trial">
+        <li v-for="c in trial.changes" :key="c.piece">
+          <b>{{ c.label }}</b> <span class="quiet small">{{ view!.rooms.find((r) => r.id === c.room)?.title }}</span> <SetText :text="c.what.join(', ')" />
+        </li>
+      </ul>
     </template>
   </el-dialog>
 </template>
 
 <style scoped>
-table { width: 100%; border-collapse: collapse; table-layout: fixed; } th, td { text-align: left; padding: 3px 8px 3px 0; border-bottom: 1px solid var(--rule); font-weight: 400; } .differs td { font-weight: 600; color: var(--chalk); }
-select { height: 38px; width: 100%; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; }
-.changes { padding-top: 12px; } ul { list-style: none; margin: 4px 0 0; padding: 0; max-height: 116px; overflow: auto; font-size: 14px; } li { padding: 3px 0; border-bottom: 1px solid #ece7db; }
-@media (max-width: 860px) { select { height: 44px; } }
+table {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+}
+th,
+td {
+  text-align: left;
+  padding: 3px 8px 3px 0;
+  border-bottom: 1px solid var(--rule);
+  font-weight: 400;
+}
+.differs td {
+  font-weight: 600;
+  color: var(--chalk);
+}
+select {
+  height: 38px;
+  width: 100%;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 8px;
+}
+.changes {
+  padding-top: 12px;
+}
+ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  max-height: 116px;
+  overflow: auto;
+  font-size: 14px;
+}
+li {
+  padding: 3px 0;
+  border-bottom: 1px solid #ece7db;
+}
+@media (max-width: 860px) {
+  select {
+    height: 44px;
+  }
+}
 </style>

@@ -43,23 +43,88 @@ const print = () => window.print()
 <template>
   <div class="sheet">
     <div class="tools">
-      <select v-model="sort" aria-label="Sorted"><option v-for="(s, k) in sorts" :key="k" :value="k">{{ s[0] }}</option></select>
-      <select v-model="filter" aria-label="Shown"><option v-for="(s, k) in filters" :key="k" :value="k">{{ s[0] }}</option></select>
-      <select v-if="mouldings.length > 1" v-model="moulding" aria-label="Moulding"><option value="">every moulding</option><option v-for="m in mouldings" :key="m.id" :value="m.id">{{ m.name || m.id }}</option></select>
+      <select v-model="sort" aria-label="Sorted">
+        <option v-for="(s, k) in sorts" :key="k" :value="k">{{ s[0] }}</option>
+      </select>
+      <select v-model="filter" aria-label="Shown">
+        <option v-for="(s, k) in filters" :key="k" :value="k">{{ s[0] }}</option>
+      </select>
+      <select v-if="mouldings.length > 1" v-model="moulding" aria-label="Moulding">
+        <option value="">every moulding</option>
+        <option v-for="m in mouldings" :key="m.id" :value="m.id">{{ m.name || m.id }}</option>
+      </select>
       <label><input v-model="everywhere" type="checkbox" /> all rooms</label>
       <span class="quiet small">{{ shown.length }} pieces, told at the back, bottom edge</span><span class="space" />
-      <a class="link" :href="`/api/jobs/${view!.id}/cutsheet.pdf`" target="_blank" rel="noopener">Cut sheet</a><a class="link" :href="`/api/jobs/${view!.id}/labels.pdf`" target="_blank" rel="noopener">Labels</a><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button>
+      <a class="link" :href="`/api/jobs/${view!.id}/cutsheet.pdf`" target="_blank" rel="noopener">Cut sheet</a
+      ><a class="link" :href="`/api/jobs/${view!.id}/labels.pdf`" target="_blank" rel="noopener">Labels</a
+      ><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button>
     </div>
     <div class="scroll">
-      <div v-for="g in groups" :key="g.key" class="group"><h3>{{ g.title }}</h3><CutList :rows="g.rows" :longest="longest" /></div>
-      <p v-if="!groups.length" class="quiet empty">{{ scope.length ? 'No piece is like that.' : 'Nothing to cut yet. Measure a wall, and choose a moulding for the room in Shop.' }}</p>
+      <div v-for="g in groups" :key="g.key" class="group">
+        <h3>{{ g.title }}</h3>
+        <CutList :rows="g.rows" :longest="longest" />
+      </div>
+      <p v-if="!groups.length" class="quiet empty">
+        {{ scope.length ? 'No piece is like that.' : 'Nothing to cut yet. Measure a wall, and choose a moulding for the room in Shop.' }}
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: flex; flex-direction: column; min-height: 0; }
-.tools { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: center; padding: 6px 16px; font-size: 14px; } .space { flex: 1; } select { height: 32px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 6px; } .tools .link { text-decoration: none; }
-.scroll { flex: 1; min-height: 0; overflow: auto; padding: 0 12px 8px; } .group h3 { padding: 8px 4px 2px; } .empty { padding: 20px 4px; }
-@media (max-width: 1100px) { .scroll { overflow: visible; } select, .tools .link { min-height: 44px; display: flex; align-items: center; } .tools label { min-height: 44px; display: flex; align-items: center; gap: 6px; } }
+.sheet {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px 12px;
+  align-items: center;
+  padding: 6px 16px;
+  font-size: 14px;
+}
+.space {
+  flex: 1;
+}
+select {
+  height: 32px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 6px;
+}
+.tools .link {
+  text-decoration: none;
+}
+.scroll {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 12px 8px;
+}
+.group h3 {
+  padding: 8px 4px 2px;
+}
+.empty {
+  padding: 20px 4px;
+}
+@media (max-width: 1100px) {
+  .scroll {
+    overflow: visible;
+  }
+  select,
+  .tools .link {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+  }
+  .tools label {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    gap: 6px;
+  }
+}
 </style>

@@ -10,33 +10,135 @@ import { useCorner } from './corner'
 const props = defineProps<{ corner: CornerView; press: () => void }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 const { slot, field, cur, take, again, chips, scale, commit, setKind, setScale, nextScale, dropMarked } = useCorner(() => props.corner)
-const keys = { i: () => void setKind('inside'), o: () => void setKind('outside'), s: nextScale, r: () => void again(), d: () => void dropMarked(), p: () => props.press() }
+const keys = {
+  i: () => void setKind('inside'),
+  o: () => void setKind('outside'),
+  s: nextScale,
+  r: () => void again(),
+  d: () => void dropMarked(),
+  p: () => props.press(),
+}
 defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
   <div class="corner">
-    <AngleInput :key="corner.id" ref="field" big alone takes="angle" :label="`Corner ${corner.letter}, reading`" :typed="cur?.typed ?? ''" :commit="commit" :keys="keys" @walked="(b) => emit('walked', b)" />
+    <AngleInput
+      :key="corner.id"
+      ref="field"
+      big
+      alone
+      takes="angle"
+      :label="`Corner ${corner.letter}, reading`"
+      :typed="cur?.typed ?? ''"
+      :commit="commit"
+      :keys="keys"
+      @walked="(b) => emit('walked', b)"
+    />
     <button class="more" type="button" :disabled="!cur" title="Read this corner again (R)" aria-label="Read this corner again" @click="again">+</button>
     <div class="side">
-      <div class="line"><span class="cap">turns</span><el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" /><label class="tick small quiet"><input type="checkbox" :checked="corner.drop" @change="dropMarked" />drop</label></div>
-      <div class="line"><span class="cap">scale</span><el-segmented aria-label="Scale of the reading" :model-value="scale" :options="scales" @change="setScale" /></div>
+      <div class="line">
+        <span class="cap">turns</span><el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" /><label
+          class="tick small quiet"
+          ><input type="checkbox" :checked="corner.drop" @change="dropMarked" />drop</label
+        >
+      </div>
+      <div class="line">
+        <span class="cap">scale</span><el-segmented aria-label="Scale of the reading" :model-value="scale" :options="scales" @change="setScale" />
+      </div>
     </div>
     <ReadingChips of="corner" kind="reading" :list="chips" :slot-id="slot" :spread="corner.spread" @take="take" />
-    <p v-if="corner.sees || (corner.theta && scale !== 'corner')" class="under small quiet"><template v-if="corner.theta && scale !== 'corner'">A corner of {{ corner.theta }}. </template><template v-if="corner.sees">A mistake here shows from {{ corner.sees }} up.</template></p>
+    <p v-if="corner.sees || (corner.theta && scale !== 'corner')" class="under small quiet">
+      <template v-if="corner.theta && scale !== 'corner'">A corner of {{ corner.theta }}. </template
+      ><template v-if="corner.sees">A mistake here shows from {{ corner.sees }} up.</template>
+    </p>
   </div>
 </template>
 
 <style scoped>
-.corner { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-start; max-width: 392px; }
-.corner :deep(.entry.big) { width: 106px; }
-.more { margin-top: 21px; width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
-.side { margin-top: 12px; display: flex; flex-direction: column; gap: 3px; }
-.line { display: flex; align-items: center; gap: 6px; } .cap { font-size: 13px; color: var(--pencil); width: 38px; }
-.side .el-segmented, .side :deep(.el-segmented__item) { min-height: 28px; }
-.under { flex-basis: 100%; margin: -2px 0 0; }
-.side :deep(.el-segmented__item) { padding: 0 8px; }
-.tick { display: flex; gap: 6px; align-items: center; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
-@media (max-width: 860px) { .side .el-segmented, .side :deep(.el-segmented__item), .tick { min-height: 44px; } .more { width: 44px; height: 56px; } }
-@media (max-width: 860px) { .corner { max-width: none; flex: 1 1 320px; } .corner :deep(.entry.big) { flex: 1; } .side { flex-basis: 100%; } }
+.corner {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: flex-start;
+  max-width: 392px;
+}
+.corner :deep(.entry.big) {
+  width: 106px;
+}
+.more {
+  margin-top: 21px;
+  width: 32px;
+  height: 52px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  font-size: 20px;
+  color: var(--chalk);
+  cursor: pointer;
+}
+.more:disabled {
+  opacity: 0.3;
+}
+.side {
+  margin-top: 12px;
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.cap {
+  font-size: 13px;
+  color: var(--pencil);
+  width: 38px;
+}
+.side .el-segmented,
+.side :deep(.el-segmented__item) {
+  min-height: 28px;
+}
+.under {
+  flex-basis: 100%;
+  margin: -2px 0 0;
+}
+.side :deep(.el-segmented__item) {
+  padding: 0 8px;
+}
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  cursor: pointer;
+}
+.tick input {
+  accent-color: var(--chalk);
+  width: 16px;
+  height: 16px;
+}
+@media (max-width: 860px) {
+  .side .el-segmented,
+  .side :deep(.el-segmented__item),
+  .tick {
+    min-height: 44px;
+  }
+  .more {
+    width: 44px;
+    height: 56px;
+  }
+}
+@media (max-width: 860px) {
+  .corner {
+    max-width: none;
+    flex: 1 1 320px;
+  }
+  .corner :deep(.entry.big) {
+    flex: 1;
+  }
+  .side {
+    flex-basis: 100%;
+  }
+}
 </style>

@@ -25,8 +25,12 @@ const usual = ['45', '90', '135']
         <button class="low" type="button" :disabled="!of.cur.value" @click="of.again()">again</button>
       </div>
       <div class="right words">
-        <button v-for="k in turnKinds" :key="k.value" type="button" class="two" :aria-pressed="corner.kind === k.value" @click="of.setKind(k.value)">{{ k.label }}</button>
-        <button v-for="s in scales" :key="s.value" type="button" class="row" :aria-pressed="of.scale.value === s.value" @click="of.setScale(s.value)">{{ s.label }} scale</button>
+        <button v-for="k in turnKinds" :key="k.value" type="button" class="two" :aria-pressed="corner.kind === k.value" @click="of.setKind(k.value)">
+          {{ k.label }}
+        </button>
+        <button v-for="s in scales" :key="s.value" type="button" class="row" :aria-pressed="of.scale.value === s.value" @click="of.setScale(s.value)">
+          {{ s.label }} scale
+        </button>
         <button v-for="u in usual" :key="u" type="button" class="use" @click="emit('use', u)">{{ u }}°</button>
       </div>
     </fieldset>

@@ -23,22 +23,70 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
     <p class="small quiet">A rounded corner: its radius, or a chord across the curve and the depth behind its middle.</p>
     <div class="grid">
       <FactField kind="corner" :id="corner.id" field="radius" label="radius" :facts="corner.facts" />
-      <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField kind="corner" :id="corner.id" field="depth" label="depth" :facts="corner.facts" />
-      <EntryField label="line leans, + right" :value="corner.lean" :commit="clearable('corner', corner.id, 'lean')" :placeholder="metric ? '5 over 1200' : '1/4 over 48'" />
-      <label class="face">read in the face of <select :value="corner.leanFace" @change="(e) => attempt(setOp('corner', corner.id, 'lean_face', (e.target as HTMLSelectElement).value, corner.leanFace))"><option value="left">{{ walls.left }}, left of it</option><option value="right">{{ walls.right }}, right of it</option></select></label>
+      <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField
+        kind="corner"
+        :id="corner.id"
+        field="depth"
+        label="depth"
+        :facts="corner.facts"
+      />
+      <EntryField
+        label="line leans, + right"
+        :value="corner.lean"
+        :commit="clearable('corner', corner.id, 'lean')"
+        :placeholder="metric ? '5 over 1200' : '1/4 over 48'"
+      />
+      <label class="face"
+        >read in the face of
+        <select
+          :value="corner.leanFace"
+          @change="(e) => attempt(setOp('corner', corner.id, 'lean_face', (e.target as HTMLSelectElement).value, corner.leanFace))"
+        >
+          <option value="left">{{ walls.left }}, left of it</option>
+          <option value="right">{{ walls.right }}, right of it</option>
+        </select></label
+      >
     </div>
     <p class="small quiet">A level held on that wall at the corner; its top to the right as you face that wall is +. It counts before what the walls lean.</p>
   </template>
   <template v-if="room && !room.closed">
     <div v-for="side in ['left', 'right'] as const" :key="side" class="end">
       <span class="small">{{ side }} end</span>
-      <el-segmented :aria-label="`${side} end`" :model-value="side === 'left' ? room.leftEnd : room.rightEnd" :options="freeEnds" @change="(v: unknown) => setEnd(side, v)" />
+      <el-segmented
+        :aria-label="`${side} end`"
+        :model-value="side === 'left' ? room.leftEnd : room.rightEnd"
+        :options="freeEnds"
+        @change="(v: unknown) => setEnd(side, v)"
+      />
       <FactField kind="room" :id="room.id" :field="`${side}_setback`" label="short of the end" :facts="room.facts" />
     </div>
   </template>
 </template>
 
 <style scoped>
-.face { display: flex; flex-direction: column; font-size: 13px; color: var(--pencil); } .face select { height: 40px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 15px; color: var(--ink); }
-.end { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; border-top: 1px solid var(--rule); padding-top: 8px; } .end span { flex-basis: 100%; }
+.face {
+  display: flex;
+  flex-direction: column;
+  font-size: 13px;
+  color: var(--pencil);
+}
+.face select {
+  height: 40px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 15px;
+  color: var(--ink);
+}
+.end {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.end span {
+  flex-basis: 100%;
+}
 </style>

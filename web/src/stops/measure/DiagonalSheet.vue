@@ -13,7 +13,9 @@ const ends = computed(() => [
   ...(room.value?.closed ? [] : [{ label: 'the left end', value: 'start' }]),
   ...(room.value?.corners ?? []).map((c) => ({ label: c.joined ? `corner ${c.letter}` : 'the right end', value: c.id })),
 ])
-const offered = computed(() => findings.value.flatMap((f) => f.acts).filter((a, i, all) => a.do === 'shoot' && all.findIndex((b) => b.id === a.id && b.to === a.to) === i))
+const offered = computed(() =>
+  findings.value.flatMap((f) => f.acts).filter((a, i, all) => a.do === 'shoot' && all.findIndex((b) => b.id === a.id && b.to === a.to) === i),
+)
 const field = ref<InstanceType<typeof LengthInput>>()
 const from = ref('')
 const to = ref('')
@@ -45,15 +47,20 @@ function shot() {
   const at = (id: string) => room.value!.corners.findIndex((c) => c.id === id)
   void press('length', room.value!.title, at(from.value), at(to.value))
 }
-const set = (d: DiagonalView) => (typed: string, was: string) => (typed ? change(setOp('diagonal', d.id, 'length', typed, was)) : change({ do: 'remove', kind: 'diagonal', id: d.id }))
+const set = (d: DiagonalView) => (typed: string, was: string) =>
+  typed ? change(setOp('diagonal', d.id, 'length', typed, was)) : change({ do: 'remove', kind: 'diagonal', id: d.id })
 const burn = (d: DiagonalView) => attempt(setOp('diagonal', d.id, 'burned', d.burned ? null : view.value!.tools.burn))
 const remove = (id: string) => attempt({ do: 'remove', kind: 'diagonal', id })
 const list = ref<InstanceType<typeof LengthInput>[]>([])
-watch(wanted, async (w) => {
-  if (w?.kind !== 'diagonal') return
-  await nextTick()
-  list.value[room.value!.diagonals.findIndex((d) => d.id === w.id)]?.focus()
-}, { immediate: true })
+watch(
+  wanted,
+  async (w) => {
+    if (w?.kind !== 'diagonal') return
+    await nextTick()
+    list.value[room.value!.diagonals.findIndex((d) => d.id === w.id)]?.focus()
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -64,18 +71,70 @@ watch(wanted, async (w) => {
     <span v-if="d.sees" class="small quiet">sees <SetText :text="d.sees" /></span>
   </div>
   <div class="new">
-    <label>from <select v-model="from" aria-label="Diagonal from"><option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option></select></label>
-    <label>to <select v-model="to" aria-label="Diagonal to"><option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option></select></label>
+    <label
+      >from
+      <select v-model="from" aria-label="Diagonal from">
+        <option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option>
+      </select></label
+    >
+    <label
+      >to
+      <select v-model="to" aria-label="Diagonal to">
+        <option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option>
+      </select></label
+    >
     <LengthInput ref="field" takes="length" label="Diagonal" :typed="text" :commit="add" :keys="{ p: shot }" />
   </div>
-  <ul v-if="offered.length" class="offers"><li v-for="a in offered" :key="a.id + a.to"><button class="btn plain" type="button" @click="doAct(a)">{{ a.text }}</button></li></ul>
+  <ul v-if="offered.length" class="offers">
+    <li v-for="a in offered" :key="a.id + a.to">
+      <button class="btn plain" type="button" @click="doAct(a)">{{ a.text }}</button>
+    </li>
+  </ul>
   <p class="quiet small">Only between corners that see each other. What is offered tells most.</p>
 </template>
 
 <style scoped>
-.shot, .new { display: flex; flex-wrap: wrap; gap: 8px; align-items: flex-end; padding-bottom: 8px; border-bottom: 1px solid var(--rule); }
-.x { width: 36px; height: 36px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
-.new label { display: flex; flex-direction: column; font-size: 13px; color: var(--pencil); } select { height: 40px; width: 110px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 15px; color: var(--ink); }
-.offers { list-style: none; margin: 0; padding: 0; }
-@media (max-width: 860px) { select, .x { height: 48px; } }
+.shot,
+.new {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: flex-end;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--rule);
+}
+.x {
+  width: 36px;
+  height: 36px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  cursor: pointer;
+}
+.new label {
+  display: flex;
+  flex-direction: column;
+  font-size: 13px;
+  color: var(--pencil);
+}
+select {
+  height: 40px;
+  width: 110px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 15px;
+  color: var(--ink);
+}
+.offers {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+@media (max-width: 860px) {
+  select,
+  .x {
+    height: 48px;
+  }
+}
 </style>

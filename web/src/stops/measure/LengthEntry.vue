@@ -19,13 +19,35 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 <template>
   <div class="length">
     <LengthInput
-      :key="wall.id" ref="field" big alone takes="length" :label="label" :entry="cur?.as" :hint="about" :commit="commit" :keys="keys" @walked="(b) => emit('walked', b)"
+      :key="wall.id"
+      ref="field"
+      big
+      alone
+      takes="length"
+      :label="label"
+      :entry="cur?.as"
+      :hint="about"
+      :commit="commit"
+      :keys="keys"
+      @walked="(b) => emit('walked', b)"
     />
     <button class="more" type="button" :disabled="!cur" title="Read this wall again (R)" aria-label="Read this wall again" @click="again">+</button>
     <div class="side">
-      <label>from <select :value="at('left')" aria-label="Measured from, at the left" @change="(e) => setStand('left', (e.target as HTMLSelectElement).value)"><option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
-      <label>to <select :value="at('right')" aria-label="Measured to, at the right" @change="(e) => setStand('right', (e.target as HTMLSelectElement).value)"><option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
-      <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">{{ burned ? `burned ${burn} taken off` : `from the burned ${burn}` }}</button>
+      <label
+        >from
+        <select :value="at('left')" aria-label="Measured from, at the left" @change="(e) => setStand('left', (e.target as HTMLSelectElement).value)">
+          <option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select></label
+      >
+      <label
+        >to
+        <select :value="at('right')" aria-label="Measured to, at the right" @change="(e) => setStand('right', (e.target as HTMLSelectElement).value)">
+          <option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select></label
+      >
+      <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">
+        {{ burned ? `burned ${burn} taken off` : `from the burned ${burn}` }}
+      </button>
     </div>
     <ReadingChips of="wall" kind="length" :list="chips" :slot-id="slot" :spread="wall.spread" @take="take" />
     <p v-if="cur?.sees" class="sees small quiet">A mistake here shows from <SetText :text="cur.sees" /> up.</p>
@@ -33,15 +55,104 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 </template>
 
 <style scoped>
-.length { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: flex-start; max-width: 372px; }
-.length :deep(.entry.big) { width: 168px; }
-.more { margin-top: 21px; width: 32px; height: 52px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 20px; color: var(--chalk); cursor: pointer; } .more:disabled { opacity: 0.3; }
-.side { display: flex; flex-direction: column; gap: 1px; }
-.side label { font-size: 13px; color: var(--pencil); display: flex; gap: 4px; align-items: center; justify-content: space-between; }
-select { width: 122px; height: 24px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-size: 13px; color: var(--ink); }
-.burn { border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; padding: 0 8px; min-height: 24px; cursor: pointer; color: var(--pencil); }
-.burn[aria-pressed='true'] { background: var(--ink); color: #fff; border-color: var(--ink); }
-.sees { flex-basis: 100%; margin: -2px 0 0; }
-@media (max-width: 860px) { .more { width: 44px; height: 56px; } select, .burn { min-height: 44px; } }
-@media (max-width: 860px) { .length { max-width: none; flex: 1 1 320px; } .length :deep(.entry.big) { flex: 1; } .side { flex-direction: row; flex-wrap: wrap; flex-basis: 100%; } .side label { flex: 1 1 40%; } .side select { flex: 1; width: auto; min-width: 0; } .burn { flex-basis: 100%; } }
+.length {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: flex-start;
+  max-width: 372px;
+}
+.length :deep(.entry.big) {
+  width: 168px;
+}
+.more {
+  margin-top: 21px;
+  width: 32px;
+  height: 52px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  font-size: 20px;
+  color: var(--chalk);
+  cursor: pointer;
+}
+.more:disabled {
+  opacity: 0.3;
+}
+.side {
+  display: flex;
+  flex-direction: column;
+  gap: 1px;
+}
+.side label {
+  font-size: 13px;
+  color: var(--pencil);
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  justify-content: space-between;
+}
+select {
+  width: 122px;
+  height: 24px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 13px;
+  color: var(--ink);
+}
+.burn {
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  font-size: 13px;
+  padding: 0 8px;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--pencil);
+}
+.burn[aria-pressed='true'] {
+  background: var(--ink);
+  color: #fff;
+  border-color: var(--ink);
+}
+.sees {
+  flex-basis: 100%;
+  margin: -2px 0 0;
+}
+@media (max-width: 860px) {
+  .more {
+    width: 44px;
+    height: 56px;
+  }
+  select,
+  .burn {
+    min-height: 44px;
+  }
+}
+@media (max-width: 860px) {
+  .length {
+    max-width: none;
+    flex: 1 1 320px;
+  }
+  .length :deep(.entry.big) {
+    flex: 1;
+  }
+  .side {
+    flex-direction: row;
+    flex-wrap: wrap;
+    flex-basis: 100%;
+  }
+  .side label {
+    flex: 1 1 40%;
+  }
+  .side select {
+    flex: 1;
+    width: auto;
+    min-width: 0;
+  }
+  .burn {
+    flex-basis: 100%;
+  }
+}
 </style>

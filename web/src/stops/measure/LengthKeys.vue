@@ -15,8 +15,18 @@ const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9']
 <template>
   <div class="keys" :class="{ metric }">
     <div class="stands">
-      <label>from <select :value="of.at('left')" aria-label="Measured from, at the left" @change="(e) => of.setStand('left', (e.target as HTMLSelectElement).value)"><option v-for="s in of.stands.value" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
-      <label>to <select :value="of.at('right')" aria-label="Measured to, at the right" @change="(e) => of.setStand('right', (e.target as HTMLSelectElement).value)"><option v-for="s in of.stands.value" :key="s.value" :value="s.value">{{ s.label }}</option></select></label>
+      <label
+        >from
+        <select :value="of.at('left')" aria-label="Measured from, at the left" @change="(e) => of.setStand('left', (e.target as HTMLSelectElement).value)">
+          <option v-for="s in of.stands.value" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select></label
+      >
+      <label
+        >to
+        <select :value="of.at('right')" aria-label="Measured to, at the right" @change="(e) => of.setStand('right', (e.target as HTMLSelectElement).value)">
+          <option v-for="s in of.stands.value" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select></label
+      >
     </div>
     <fieldset class="pad" :disabled="!mayMeasure">
       <div class="left">

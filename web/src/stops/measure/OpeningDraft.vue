@@ -31,5 +31,11 @@ const take = (into: 'from' | 'width') => async (text: string) => {
 </template>
 
 <style scoped>
-.draft { display: flex; flex-wrap: wrap; gap: 8px; align-items: flex-end; max-width: 420px; }
+.draft {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: flex-end;
+  max-width: 420px;
+}
 </style>

@@ -17,31 +17,79 @@ const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
 
 <template>
   <div v-for="o in openings" :key="o.id" class="opening">
-    <div class="head"><el-segmented :aria-label="'Kind of opening'" :model-value="o.kind" :options="openingKinds" @change="(v: unknown) => setKind(o, v)" />
-      <button class="drop" type="button" aria-label="Remove this opening" title="Remove this opening" @click="remove(o.id)">×</button></div>
+    <div class="head">
+      <el-segmented :aria-label="'Kind of opening'" :model-value="o.kind" :options="openingKinds" @change="(v: unknown) => setKind(o, v)" />
+      <button class="drop" type="button" aria-label="Remove this opening" title="Remove this opening" @click="remove(o.id)">×</button>
+    </div>
     <div class="grid">
       <LengthInput takes="length" label="from the left end" :entry="o.from" :commit="setter('opening', o.id, 'from')" />
       <LengthInput takes="length" :label="box(o) ? 'width' : 'width, casings in'" :entry="o.width" :commit="setter('opening', o.id, 'width')" />
       <template v-if="!box(o)">
-        <FactField kind="opening" :id="o.id" field="casing" label="casing, wide" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="casing_thickness" label="casing, thick" :facts="o.facts" />
+        <FactField kind="opening" :id="o.id" field="casing" label="casing, wide" :facts="o.facts" /><FactField
+          kind="opening"
+          :id="o.id"
+          field="casing_thickness"
+          label="casing, thick"
+          :facts="o.facts"
+        />
         <FactField kind="opening" :id="o.id" field="head" label="head, above floor" :facts="o.facts" />
         <FactField v-if="o.kind === 'window'" kind="opening" :id="o.id" field="sill" label="sill, above floor" :facts="o.facts" />
-        <template v-else><FactField kind="opening" :id="o.id" field="plinth" label="plinth, wide" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="plinth_thickness" label="plinth, thick" :facts="o.facts" /></template>
+        <template v-else
+          ><FactField kind="opening" :id="o.id" field="plinth" label="plinth, wide" :facts="o.facts" /><FactField
+            kind="opening"
+            :id="o.id"
+            field="plinth_thickness"
+            label="plinth, thick"
+            :facts="o.facts"
+        /></template>
       </template>
       <template v-else>
-        <FactField kind="opening" :id="o.id" field="head" label="height" :facts="o.facts" /><FactField kind="opening" :id="o.id" field="depth" label="depth" :facts="o.facts" />
+        <FactField kind="opening" :id="o.id" field="head" label="height" :facts="o.facts" /><FactField
+          kind="opening"
+          :id="o.id"
+          field="depth"
+          label="depth"
+          :facts="o.facts"
+        />
         <EntryField label="its sides lean, + top right" :value="o.lean" :commit="clearable('opening', o.id, 'lean')" placeholder="1/4 over 30" />
       </template>
     </div>
   </div>
   <OpeningDraft v-if="drafting" :wall="wall.id" :first="!openings.length" @done="(added: boolean) => $emit('drafted', added)" />
   <button v-else class="btn plain" type="button" @click="$emit('draft')">Add opening <kbd>O</kbd></button>
-  <p class="quiet small">Measured from the wall’s left end to the casing’s outer edges. Base stops at a plinth that is wider; their inner edges stand flush. How thick a casing is, or a cabinet deep, counts where it stands in a corner. A side leans + where its top stands to the right as you face the wall. A window stops the rail, a tub the base, doors and cabinets both.</p>
+  <p class="quiet small">
+    Measured from the wall’s left end to the casing’s outer edges. Base stops at a plinth that is wider; their inner edges stand flush. How thick a casing is,
+    or a cabinet deep, counts where it stands in a corner. A side leans + where its top stands to the right as you face the wall. A window stops the rail, a tub
+    the base, doors and cabinets both.
+  </p>
 </template>
 
 <style scoped>
-.opening { border-bottom: 1px solid var(--rule); padding-bottom: 12px; display: flex; flex-direction: column; gap: 8px; }
-.head { display: flex; gap: 6px; } .head .el-segmented { flex: 1; }
-.head :deep(.el-segmented__item) { padding: 0 6px; }
-.drop { width: 36px; min-height: 36px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; font-size: 18px; color: var(--pencil); }
+.opening {
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 12px;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.head {
+  display: flex;
+  gap: 6px;
+}
+.head .el-segmented {
+  flex: 1;
+}
+.head :deep(.el-segmented__item) {
+  padding: 0 6px;
+}
+.drop {
+  width: 36px;
+  min-height: 36px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  cursor: pointer;
+  font-size: 18px;
+  color: var(--pencil);
+}
 </style>

@@ -25,7 +25,12 @@ const rough = ref(true)
 async function copy() {
   const id = newId('r')
   const r = room.value!
-  const ok = await attempt({ do: 'add', kind: 'copy', id, value: { of: r.id, name: `${r.title}, ${mirror.value ? 'mirrored' : 'copy'}`, storey: r.storey, mirror: mirror.value, rough: rough.value } })
+  const ok = await attempt({
+    do: 'add',
+    kind: 'copy',
+    id,
+    value: { of: r.id, name: `${r.title}, ${mirror.value ? 'mirrored' : 'copy'}`, storey: r.storey, mirror: mirror.value, rough: rough.value },
+  })
   if (ok) await router.push({ name: 'measure', params: { job: view.value!.id }, query: { room: id } })
 }
 async function remove() {
@@ -39,7 +44,11 @@ function bring(e: Event) {
   input.value = ''
 }
 /** The ways in: seams are turned away from the one that counts. */
-const doors = computed(() => (room.value?.openings ?? []).filter((o) => o.kind === 'door' || o.kind === 'opening').map((o) => ({ id: o.id, label: `the ${o.kind} in ${room.value!.walls.find((w) => w.id === o.wall)?.label ?? 'a wall'}` })))
+const doors = computed(() =>
+  (room.value?.openings ?? [])
+    .filter((o) => o.kind === 'door' || o.kind === 'opening')
+    .map((o) => ({ id: o.id, label: `the ${o.kind} in ${room.value!.walls.find((w) => w.id === o.wall)?.label ?? 'a wall'}` })),
+)
 const tools = computed(() => view.value!.tools)
 </script>
 
@@ -48,10 +57,25 @@ const tools = computed(() => view.value!.tools)
     <EntryField label="Name" :value="room.name" :commit="setter('room', room.id, 'name')" class="wide" />
     <EntryField label="On floor" :value="room.storey" :commit="setter('room', room.id, 'storey')" placeholder="Ground floor" class="wide" />
     <el-segmented aria-label="Closed or open" :model-value="room.closed" :options="roomShapes" @change="setClosed" />
-    <label class="tick"><input type="checkbox" :checked="room.wet" @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))" />water stands on its floor</label>
-    <label v-if="doors.length > 1" class="way">people come in by <select :value="room.sight?.opening ?? ''" @change="(e) => comeInBy((e.target as HTMLSelectElement).value)"><option v-for="d in doors" :key="d.id" :value="d.id">{{ d.label }}</option></select></label>
+    <label class="tick"
+      ><input
+        type="checkbox"
+        :checked="room.wet"
+        @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))"
+      />water stands on its floor</label
+    >
+    <label v-if="doors.length > 1" class="way"
+      >people come in by
+      <select :value="room.sight?.opening ?? ''" @change="(e) => comeInBy((e.target as HTMLSelectElement).value)">
+        <option v-for="d in doors" :key="d.id" :value="d.id">{{ d.label }}</option>
+      </select></label
+    >
     <p v-if="doors.length > 1" class="quiet small">Where nothing is chosen it is the first door going right from the left end of wall 1.</p>
-    <div class="row"><button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button><button class="btn plain" type="button" @click="remove">Remove this room</button></div>
+    <div class="row">
+      <button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button
+      ><button class="btn plain" type="button" :disabled="at === rooms.length - 1" @click="move(1)">Later</button
+      ><button class="btn plain" type="button" @click="remove">Remove this room</button>
+    </div>
     <h4>Copy it</h4>
     <label class="tick"><input v-model="mirror" type="checkbox" />mirrored, left to right</label>
     <label class="tick"><input v-model="rough" type="checkbox" />lengths as called out only, to be measured</label>
@@ -64,17 +88,61 @@ const tools = computed(() => view.value!.tools)
     <p class="quiet small">One standard deviation. A corner’s last foot is bent by compound, so half a degree is usual.</p>
     <h4>Files</h4>
     <div class="row">
-      <a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.svg`" download>Plan, SVG</a><a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.dxf`" download>Plan, DXF</a>
-      <a class="btn plain" :href="`/api/jobs/${view!.id}/survey.csv`" download>Survey, CSV</a><label class="btn plain file">Bring in a survey<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bring" /></label>
+      <a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.svg`" download>Plan, SVG</a
+      ><a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.dxf`" download>Plan, DXF</a>
+      <a class="btn plain" :href="`/api/jobs/${view!.id}/survey.csv`" download>Survey, CSV</a
+      ><label class="btn plain file">Bring in a survey<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bring" /></label>
     </div>
     <SurveyBox v-if="file" :file="file" @close="file = null" />
   </template>
 </template>
 
 <style scoped>
-.wide { width: 100%; } .row { display: flex; flex-wrap: wrap; gap: 6px; }
-.tick { display: flex; gap: 8px; align-items: center; min-height: 32px; font-size: 14px; cursor: pointer; } .tick input { accent-color: var(--chalk); width: 16px; height: 16px; }
-.way { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; font-size: 14px; } .way select { height: 36px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); padding: 0 8px; }
-h4 { margin: 8px 0 0; font-size: 14px; }
-@media (max-width: 860px) { .tick { min-height: 44px; } .way select { height: 44px; } }
+.wide {
+  width: 100%;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 32px;
+  font-size: 14px;
+  cursor: pointer;
+}
+.tick input {
+  accent-color: var(--chalk);
+  width: 16px;
+  height: 16px;
+}
+.way {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  font-size: 14px;
+}
+.way select {
+  height: 36px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 8px;
+}
+h4 {
+  margin: 8px 0 0;
+  font-size: 14px;
+}
+@media (max-width: 860px) {
+  .tick {
+    min-height: 44px;
+  }
+  .way select {
+    height: 44px;
+  }
+}
 </style>

@@ -59,7 +59,13 @@ const thing = computed(() => (kind.value === 'angle' ? { kind: 'corner', id: cor
 const took = ref('')
 /** What is doubtful about this very thing, or about the room where this is suspected of it. */
 const here = computed(() =>
-  findings.value.filter((f) => f.stop === 'measure' && f.severity !== 'note' && !f.missing && ((f.kind === thing.value.kind && f.id === thing.value.id) || f.acts.some((a) => a.id === thing.value.id) || (took.value === thing.value.id && f.closing))),
+  findings.value.filter(
+    (f) =>
+      f.stop === 'measure' &&
+      f.severity !== 'note' &&
+      !f.missing &&
+      ((f.kind === thing.value.kind && f.id === thing.value.id) || f.acts.some((a) => a.id === thing.value.id) || (took.value === thing.value.id && f.closing)),
+  ),
 )
 
 /** Takes what was keyed. False where it was refused, or where it made this thing doubtful: then one looks first. */
@@ -85,7 +91,12 @@ async function takeIt(): Promise<boolean> {
   }
 }
 /** The way around: each wall, then the corner at its right end. */
-const way = computed(() => (room.value?.walls ?? []).flatMap((w, i) => [{ kind: 'wall', id: w.id }, ...(room.value!.corners[i]?.joined ? [{ kind: 'corner', id: room.value!.corners[i]!.id }] : [])]))
+const way = computed(() =>
+  (room.value?.walls ?? []).flatMap((w, i) => [
+    { kind: 'wall', id: w.id },
+    ...(room.value!.corners[i]?.joined ? [{ kind: 'corner', id: room.value!.corners[i]!.id }] : []),
+  ]),
+)
 async function go(by: 1 | -1) {
   if (!(await takeIt())) return
   const at = way.value.findIndex((s) => s.kind === thing.value.kind && s.id === thing.value.id)
@@ -121,7 +132,10 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
   <section class="thumb" :aria-label="kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}`">
     <div ref="face" class="face">
       <header>
-        <h2>{{ kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}` }} <span class="quiet">{{ kind === 'angle' ? corner.kind : between }}{{ level === 'floor' ? '' : `, ${level}` }}</span></h2>
+        <h2>
+          {{ kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}` }}
+          <span class="quiet">{{ kind === 'angle' ? corner.kind : between }}{{ level === 'floor' ? '' : `, ${level}` }}</span>
+        </h2>
         <button class="draw" type="button" @click="drawingWanted = true">Drawing</button>
       </header>
       <p class="figure" :class="{ bad: error, keyed: touched }" aria-live="polite">
@@ -132,9 +146,21 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
       </p>
       <p v-if="error" class="error" role="alert">{{ error }}</p>
       <ul v-else-if="here.length" class="here">
-        <li v-for="f in here.slice(0, 2)" :key="f.code + f.id" :class="f.severity"><b><SetText :text="f.text" /></b> <SetText :text="f.remedy" /><span class="acts"><button v-for="a in f.acts.slice(0, 2)" :key="a.do + a.id" type="button" @click="doAct(a)">{{ a.text }}</button></span></li>
+        <li v-for="f in here.slice(0, 2)" :key="f.code + f.id" :class="f.severity">
+          <b><SetText :text="f.text" /></b> <SetText :text="f.remedy" /><span class="acts"
+            ><button v-for="a in f.acts.slice(0, 2)" :key="a.do + a.id" type="button" @click="doAct(a)">{{ a.text }}</button></span
+          >
+        </li>
       </ul>
-      <p v-else class="quiet small said">{{ kind === 'angle' ? (angle.scale.value === 'corner' ? 'read on the corner scale' : `on the ${angle.scale.value} scale${corner.theta ? `: a corner of ${corner.theta}` : ''}`) : '' }}{{ kind === 'length' && wall.spread ? `readings spread ${wall.spread}` : '' }}</p>
+      <p v-else class="quiet small said">
+        {{
+          kind === 'angle'
+            ? angle.scale.value === 'corner'
+              ? 'read on the corner scale'
+              : `on the ${angle.scale.value} scale${corner.theta ? `: a corner of ${corner.theta}` : ''}`
+            : ''
+        }}{{ kind === 'length' && wall.spread ? `readings spread ${wall.spread}` : '' }}
+      </p>
       <TrayBox v-if="tray.length" />
     </div>
     <LengthKeys v-if="kind === 'length'" :of="length" @tap="tap" />
@@ -142,25 +168,164 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
     <footer>
       <button class="back" type="button" @click="go(-1)">Back</button>
       <button v-if="practice" class="read" type="button" @click="press(kind, room!.title, wallIndex)">{{ kind === 'length' ? 'Laser' : 'Protractor' }}</button>
-      <button class="on" type="button" :disabled="busy || !view" @click="go(1)">On <span class="small">{{ step }}</span></button>
+      <button class="on" type="button" :disabled="busy || !view" @click="go(1)">
+        On <span class="small">{{ step }}</span>
+      </button>
     </footer>
   </section>
 </template>
 
 <style scoped>
-.thumb { height: 100%; display: flex; flex-direction: column; background: var(--sheet); user-select: none; touch-action: pan-y; }
-.face { flex: 1; min-height: 0; overflow: auto; padding: 8px 14px 4px; }
-header { display: flex; justify-content: space-between; align-items: center; gap: 8px; } h2 { font-size: 19px; } h2 .quiet { font-weight: 400; font-size: 15px; }
-.draw { border: 1px solid var(--rule); border-radius: 3px; background: none; min-height: 44px; padding: 0 12px; font-size: 14px; }
-.figure { min-height: 76px; font-size: 58px; line-height: 76px; font-weight: 700; white-space: nowrap; letter-spacing: -0.01em; } .figure.keyed { color: var(--chalk); } .figure.bad { color: var(--brick); }
-.hint { font-size: 26px; font-weight: 400; color: #8b8c83; letter-spacing: 0; }
-.error { color: var(--brick); font-size: 15px; } .said { min-height: 20px; }
-.here { list-style: none; margin: 0; padding: 0; font-size: 14.5px; line-height: 1.35; } .here li { padding: 6px 0; border-top: 1px dashed var(--rule); } .here .stop b { color: var(--brick); } .here .check b { color: var(--ochre); }
-.acts { display: flex; flex-wrap: wrap; gap: 6px; padding-top: 4px; } .acts button { min-height: 44px; border: 1px solid var(--chalk); border-radius: 3px; background: none; color: var(--chalk); font-weight: 600; padding: 0 12px; }
-footer { flex: none; display: grid; grid-template-columns: 1fr 2fr; gap: 6px; padding: 6px 10px 8px; } footer:has(.read) { grid-template-columns: 1fr 1fr 2fr; }
-footer button { min-height: 58px; border-radius: 3px; border: 1px solid var(--rule); background: var(--paper); font-size: 17px; } .read { border-color: var(--chalk); color: var(--chalk); font-weight: 600; }
-.on { background: var(--chalk); border-color: var(--chalk); color: #fff; font-weight: 700; font-size: 21px; } .on .small { font-weight: 400; margin-left: 8px; } .on:disabled { opacity: 0.5; }
+.thumb {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  background: var(--sheet);
+  user-select: none;
+  touch-action: pan-y;
+}
+.face {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 8px 14px 4px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+}
+h2 {
+  font-size: 19px;
+}
+h2 .quiet {
+  font-weight: 400;
+  font-size: 15px;
+}
+.draw {
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  min-height: 44px;
+  padding: 0 12px;
+  font-size: 14px;
+}
+.figure {
+  min-height: 76px;
+  font-size: 58px;
+  line-height: 76px;
+  font-weight: 700;
+  white-space: nowrap;
+  letter-spacing: -0.01em;
+}
+.figure.keyed {
+  color: var(--chalk);
+}
+.figure.bad {
+  color: var(--brick);
+}
+.hint {
+  font-size: 26px;
+  font-weight: 400;
+  color: #8b8c83;
+  letter-spacing: 0;
+}
+.error {
+  color: var(--brick);
+  font-size: 15px;
+}
+.said {
+  min-height: 20px;
+}
+.here {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14.5px;
+  line-height: 1.35;
+}
+.here li {
+  padding: 6px 0;
+  border-top: 1px dashed var(--rule);
+}
+.here .stop b {
+  color: var(--brick);
+}
+.here .check b {
+  color: var(--ochre);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding-top: 4px;
+}
+.acts button {
+  min-height: 44px;
+  border: 1px solid var(--chalk);
+  border-radius: 3px;
+  background: none;
+  color: var(--chalk);
+  font-weight: 600;
+  padding: 0 12px;
+}
+footer {
+  flex: none;
+  display: grid;
+  grid-template-columns: 1fr 2fr;
+  gap: 6px;
+  padding: 6px 10px 8px;
+}
+footer:has(.read) {
+  grid-template-columns: 1fr 1fr 2fr;
+}
+footer button {
+  min-height: 58px;
+  border-radius: 3px;
+  border: 1px solid var(--rule);
+  background: var(--paper);
+  font-size: 17px;
+}
+.read {
+  border-color: var(--chalk);
+  color: var(--chalk);
+  font-weight: 600;
+}
+.on {
+  background: var(--chalk);
+  border-color: var(--chalk);
+  color: #fff;
+  font-weight: 700;
+  font-size: 21px;
+}
+.on .small {
+  font-weight: 400;
+  margin-left: 8px;
+}
+.on:disabled {
+  opacity: 0.5;
+}
 @media (max-height: 500px) {
-  .thumb { display: grid; grid-template: 1fr auto / 1fr minmax(380px, 1.2fr); } .face { grid-row: 1; } footer { grid-column: 1; grid-row: 2; } .thumb > :deep(.keys) { grid-column: 2; grid-row: 1 / 3; } .figure { font-size: 46px; line-height: 58px; min-height: 58px; }
+  .thumb {
+    display: grid;
+    grid-template: 1fr auto / 1fr minmax(380px, 1.2fr);
+  }
+  .face {
+    grid-row: 1;
+  }
+  footer {
+    grid-column: 1;
+    grid-row: 2;
+  }
+  .thumb > :deep(.keys) {
+    grid-column: 2;
+    grid-row: 1 / 3;
+  }
+  .figure {
+    font-size: 46px;
+    line-height: 58px;
+    min-height: 58px;
+  }
 }
 </style>

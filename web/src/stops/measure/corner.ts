@@ -10,8 +10,15 @@ import { useSlot } from './slot'
 
 export function useCorner(corner: () => CornerView) {
   const mine = computed(() => corner().readings.filter((r) => r.level === level.value))
-  const { slot, field, cur, take, again } = useSlot(() => mine.value, [() => corner().id, level], () => false, () => {})
-  const chips = computed(() => mine.value.map((r) => ({ id: r.id, text: `${r.typed}°`, notes: [r.scale === 'corner' ? '' : r.scale, r.kept ? 'kept' : ''].filter(Boolean) })))
+  const { slot, field, cur, take, again } = useSlot(
+    () => mine.value,
+    [() => corner().id, level],
+    () => false,
+    () => {},
+  )
+  const chips = computed(() =>
+    mine.value.map((r) => ({ id: r.id, text: `${r.typed}°`, notes: [r.scale === 'corner' ? '' : r.scale, r.kept ? 'kept' : ''].filter(Boolean) })),
+  )
   /** Chosen and on its way: the next press goes on from it. */
   const chosenScale = ref('')
   const scale = computed(() => (chosenScale.value as typeof scaleInHand.value) || (cur.value?.scale ?? scaleInHand.value))

@@ -10,8 +10,19 @@ import { useSlot } from './slot'
 export function useLength(wall: () => WallView) {
   const mine = computed(() => wall().lengths.filter((l) => l.level === level.value))
   const pending = reactive({ left: ':', right: ':', burned: false })
-  const { slot, field, cur, take, again } = useSlot(() => mine.value, [() => wall().id, level, twice], () => twice.value && mine.value.length === 1, () => Object.assign(pending, { left: ':', right: ':', burned: false }))
-  const chips = computed(() => mine.value.map((l) => ({ id: l.id, text: l.as.text, notes: [l.burned && `− ${l.burned}`, l.part && 'part', l.kept && 'kept'].filter((n) => typeof n === 'string' && n !== '') as string[] })))
+  const { slot, field, cur, take, again } = useSlot(
+    () => mine.value,
+    [() => wall().id, level, twice],
+    () => twice.value && mine.value.length === 1,
+    () => Object.assign(pending, { left: ':', right: ':', burned: false }),
+  )
+  const chips = computed(() =>
+    mine.value.map((l) => ({
+      id: l.id,
+      text: l.as.text,
+      notes: [l.burned && `− ${l.burned}`, l.part && 'part', l.kept && 'kept'].filter((n) => typeof n === 'string' && n !== '') as string[],
+    })),
+  )
   /** What was called out at Look stands where the tape's length will. */
   const about = computed(() => {
     const rough = wall().rough
@@ -19,7 +30,9 @@ export function useLength(wall: () => WallView) {
   })
   const stands = computed(() => [
     { label: 'wall', value: ':' },
-    ...(room.value?.openings ?? []).filter((o) => o.wall === wall().id).map((o, i, all) => ({ label: `${o.kind}${all.length > 1 ? ` ${i + 1}` : ''}, ${o.edge}`, value: `${o.edge}:${o.id}` })),
+    ...(room.value?.openings ?? [])
+      .filter((o) => o.wall === wall().id)
+      .map((o, i, all) => ({ label: `${o.kind}${all.length > 1 ? ` ${i + 1}` : ''}, ${o.edge}`, value: `${o.edge}:${o.id}` })),
     { label: 'hung face', value: 'face:' },
     { label: 'start of curve', value: 'round:' },
     { label: 'sharp corner', value: 'sharp:' },
@@ -37,8 +50,21 @@ export function useLength(wall: () => WallView) {
     const [left, from] = pending.left.split(':') as [string, string]
     const [right, to] = pending.right.split(':') as [string, string]
     await change({
-      do: 'add', kind: 'length', in: wall().id, id, after: wall().lengths.at(-1)?.id,
-      value: { id, length: text, level: level.value, left, right, ...(from ? { from } : {}), ...(to ? { to } : {}), ...(pending.burned ? { burned: burn.value } : {}) },
+      do: 'add',
+      kind: 'length',
+      in: wall().id,
+      id,
+      after: wall().lengths.at(-1)?.id,
+      value: {
+        id,
+        length: text,
+        level: level.value,
+        left,
+        right,
+        ...(from ? { from } : {}),
+        ...(to ? { to } : {}),
+        ...(pending.burned ? { burned: burn.value } : {}),
+      },
     })
     slot.value = id
   }
