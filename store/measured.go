@@ -206,10 +206,7 @@ func unface(s *stickJSON) *job.Entry {
 }
 
 // readFacts reads facts kept as JSON.
-func readFacts[F any, P interface {
-	*F
-	job.Facts
-}](text string, f P, unit measure.Unit) error {
+func readFacts(text string, f any, unit measure.Unit) error {
 	if err := json.Unmarshal([]byte(text), f); err != nil {
 		return err
 	}

@@ -141,7 +141,7 @@ func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 }
 
 func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
-	if err := each(f, "room "+r.ID, append(r.Ends.list(), named{"ceiling", r.Look.Ceiling})...); err != nil {
+	if err := each(f, "room "+r.ID, append(entriesIn(&r.Ends), named{"ceiling", r.Look.Ceiling})...); err != nil {
 		return err
 	}
 	for i := range r.Walls {
@@ -151,7 +151,7 @@ func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
 	}
 	for i := range r.Corners {
 		c := &r.Corners[i]
-		if err := each(f, "corner "+c.ID, c.list()...); err != nil {
+		if err := each(f, "corner "+c.ID, entriesIn(c)...); err != nil {
 			return err
 		}
 	}
@@ -184,11 +184,11 @@ func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
 			return err
 		}
 	}
-	return each(f, "wall "+w.ID, append(w.list(), named{"rough", w.Rough})...)
+	return each(f, "wall "+w.ID, entriesIn(w)...)
 }
 
 func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "opening "+o.ID, append(o.list(), named{"from", &o.From}, named{"width", &o.Width})...)
+	return each(f, "opening "+o.ID, entriesIn(o)...)
 }
 
 // Measured is anything of a job that holds lengths.

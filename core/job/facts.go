@@ -39,16 +39,6 @@ type WallFacts struct {
 	StudSpacing   *Entry `json:"stud_spacing,omitempty"`
 }
 
-func (w *WallFacts) list() []named {
-	return []named{{"tile_thickness", w.TileThickness}, {"tile_height", w.TileHeight}, {"ceiling_left", w.CeilingLeft}, {"ceiling_right", w.CeilingRight},
-		{"floor_left", w.FloorLeft}, {"floor_right", w.FloorRight}, {"stud_spacing", w.StudSpacing}}
-}
-
-func (w WallFacts) clone() WallFacts {
-	return WallFacts{copyOf(w.Lean), copyOf(w.TileThickness), copyOf(w.TileHeight), copyOf(w.CeilingLeft), copyOf(w.CeilingRight), copyOf(w.FloorLeft),
-		copyOf(w.FloorRight), copyOf(w.StudSpacing)}
-}
-
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
 // by a chord across the curve and the depth behind it, and its lean: how its line leans in
 // the face of the wall on its left, or on its right where LeanFace says so.
@@ -59,14 +49,6 @@ type CornerFacts struct {
 	Lean     *Lean  `json:"lean,omitempty"`
 	LeanFace string `json:"lean_face,omitempty"` // left or right; none is left
 	Drop     bool   `json:"drop,omitempty"`      // the drop was marked here
-}
-
-func (c *CornerFacts) list() []named {
-	return []named{{"radius", c.Radius}, {"chord", c.Chord}, {"depth", c.Depth}}
-}
-
-func (c CornerFacts) clone() CornerFacts {
-	return CornerFacts{copyOf(c.Radius), copyOf(c.Chord), copyOf(c.Depth), copyOf(c.Lean), c.LeanFace, c.Drop}
 }
 
 // Kinds of opening. Doors and openings break what runs at the floor and the
@@ -89,16 +71,6 @@ type OpeningFacts struct {
 	PlinthThickness *Entry `json:"plinth_thickness,omitempty"`
 	Depth           *Entry `json:"depth,omitempty"` // of a cabinet or tub
 	Lean            *Lean  `json:"lean,omitempty"`  // of the side that trim meets
-}
-
-func (o *OpeningFacts) list() []named {
-	return []named{{"casing", o.Casing}, {"casing_thickness", o.CasingThickness}, {"head", o.Head}, {"sill", o.Sill},
-		{"plinth", o.Plinth}, {"plinth_thickness", o.PlinthThickness}, {"depth", o.Depth}}
-}
-
-func (o OpeningFacts) clone() OpeningFacts {
-	return OpeningFacts{copyOf(o.Casing), copyOf(o.CasingThickness), copyOf(o.Head), copyOf(o.Sill), copyOf(o.Plinth), copyOf(o.PlinthThickness), copyOf(o.Depth),
-		copyOf(o.Lean)}
 }
 
 // Breaks tells whether trim at the level stops at the opening.
@@ -197,11 +169,6 @@ func (s *Spot) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "spot "+s.ID, named{"at", &s.At}, named{"width", s.Width}, named{"height", s.Height})
 }
 
-func (s Spot) clone() Spot {
-	s.Width, s.Height = copyOf(s.Width), copyOf(s.Height)
-	return s
-}
-
 // What an open run's end does.
 const (
 	EndStop   = "stop"
@@ -215,10 +182,6 @@ type Ends struct {
 	LeftSetback  *Entry `json:"left_setback,omitempty"`
 	RightEnd     string `json:"right_end,omitempty"`
 	RightSetback *Entry `json:"right_setback,omitempty"`
-}
-
-func (e *Ends) list() []named {
-	return []named{{"left_setback", e.LeftSetback}, {"right_setback", e.RightSetback}}
 }
 
 // Tools are the deviations of what the room is measured with: of a tape or laser
@@ -236,27 +199,29 @@ func (t *Tools) normalise(unit measure.Unit) {
 	t.Tape, t.Reading = orEntry(t.Tape, texts(unit, "1/16", "1.6")), or(t.Reading, 0.5)
 }
 
-// Facts are lengths beside the main one of a thing, for reading and writing them
-// as JSON by themselves.
-type Facts interface{ list() []named }
-
-// ResolveFacts works out the lengths of Facts read from JSON.
-func ResolveFacts(f Facts, unit measure.Unit) error {
-	return Resolve(factsOf{f}, unit)
+// lengths are those of a thing given by a pointer to it, the points of a section among them.
+func lengths(thing any) []named {
+	if m, ok := thing.(*MouldingFacts); ok {
+		return m.list()
+	}
+	return entriesIn(thing)
 }
 
+// ResolveFacts works out the lengths of facts read from JSON; they are given by a pointer.
+func ResolveFacts(facts any, unit measure.Unit) error { return Resolve(factsOf{facts}, unit) }
+
 // SettleFacts makes every text read back to its own length.
-func SettleFacts(f Facts, unit measure.Unit) { Settle(factsOf{f}, unit) }
+func SettleFacts(facts any, unit measure.Unit) { Settle(factsOf{facts}, unit) }
 
 // Each calls f for the facts' lengths, those that are not there as nil.
-func Each(of Facts, f func(field string, e *Entry)) {
-	for _, n := range of.list() {
+func Each(facts any, f func(field string, e *Entry)) {
+	for _, n := range lengths(facts) {
 		f(n.field, n.e)
 	}
 }
 
-type factsOf struct{ Facts }
+type factsOf struct{ facts any }
 
 func (o factsOf) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "facts", o.list()...)
+	return each(f, "facts", lengths(o.facts)...)
 }

@@ -1,8 +1,6 @@
 package job
 
 import (
-	"slices"
-
 	"gnomon/core/measure"
 	"gnomon/core/money"
 )
@@ -73,20 +71,6 @@ func (j *Job) Layout(moulding string) *Layout {
 
 // Copy copies a layout so that a change to one leaves the other alone.
 func (l *Layout) Copy() *Layout {
-	c := l.clone()
+	c := copied(*l)
 	return &c
-}
-
-func (l Layout) clone() Layout {
-	l.Sticks = slices.Clone(l.Sticks)
-	for i := range l.Sticks {
-		s := &l.Sticks[i]
-		s.Pieces, s.Spoiled = slices.Clone(s.Pieces), slices.Clone(s.Spoiled)
-	}
-	l.Barred = slices.Clone(l.Barred)
-	l.Scarfs = slices.Clone(l.Scarfs)
-	for i := range l.Scarfs {
-		l.Scarfs[i].At = slices.Clone(l.Scarfs[i].At)
-	}
-	return l
 }

@@ -64,12 +64,6 @@ func (t *Taken) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "length "+t.ID, named{"length", &t.As}, named{"burned", t.Burned}, named{"left_face", t.Faces.Left}, named{"right_face", t.Faces.Right})
 }
 
-func (t *Taken) clone() Taken {
-	c := *t
-	c.Burned, c.Faces = copyOf(t.Burned), Faces{copyOf(t.Faces.Left), copyOf(t.Faces.Right)}
-	return c
-}
-
 // Reading is one protractor reading with the scale it was taken on.
 type Reading struct {
 	ID    string        `json:"id"`

@@ -132,67 +132,7 @@ func some[T any](s []T) []T {
 }
 
 // Clone copies the job so that a change to one leaves the other alone.
-func (j Job) Clone() Job {
-	j.Mouldings = slices.Clone(j.Mouldings)
-	for i := range j.Mouldings {
-		j.Mouldings[i].Sticks = slices.Clone(j.Mouldings[i].Sticks)
-		for k := range j.Mouldings[i].Sticks {
-			s := &j.Mouldings[i].Sticks[k]
-			s.Available = copyOf(s.Available)
-		}
-		j.Mouldings[i].MouldingFacts = j.Mouldings[i].MouldingFacts.clone()
-	}
-	j.Prices.Sundries = slices.Clone(j.Prices.Sundries)
-	j.Layouts = slices.Clone(j.Layouts)
-	for i := range j.Layouts {
-		j.Layouts[i] = j.Layouts[i].clone()
-	}
-	j.Saws = copyList(j.Saws, Saw.clone)
-	j.ByHand, j.PutAway = copyList(j.ByHand, ByHand.Copy), slices.Clone(j.PutAway)
-	j.Rules.Weights = copyOf(j.Rules.Weights)
-	j.Marks = slices.Clone(j.Marks)
-	j.Rooms = slices.Clone(j.Rooms)
-	for i := range j.Rooms {
-		j.Rooms[i] = j.Rooms[i].Clone()
-	}
-	return j
-}
+func (j Job) Clone() Job { return copied(j) }
 
 // Clone copies the room so that a change to one leaves the other alone.
-func (r Room) Clone() Room {
-	r.Runs, r.Overrides = copyList(r.Runs, Run.clone), slices.Clone(r.Overrides)
-	r.Walls = copyList(r.Walls, Wall.clone)
-	r.Corners = copyList(r.Corners, func(c Corner) Corner {
-		c.Readings, c.CornerFacts = slices.Clone(c.Readings), c.CornerFacts.clone()
-		return c
-	})
-	r.Diagonals = copyList(r.Diagonals, func(d Diagonal) Diagonal { d.Burned = copyOf(d.Burned); return d })
-	r.Openings = copyList(r.Openings, func(o Opening) Opening { o.OpeningFacts = o.OpeningFacts.clone(); return o })
-	r.Spots = copyList(r.Spots, Spot.clone)
-	r.LeftSetback, r.RightSetback = copyOf(r.LeftSetback), copyOf(r.RightSetback)
-	r.Look.Inside, r.Look.Outside, r.Look.Ceiling = copyOf(r.Look.Inside), copyOf(r.Look.Outside), copyOf(r.Look.Ceiling)
-	return r
-}
-
-func (w Wall) clone() Wall {
-	w.Lengths = copyList(w.Lengths, func(t Taken) Taken { return t.clone() })
-	w.Rough, w.WallFacts = copyOf(w.Rough), w.WallFacts.clone()
-	return w
-}
-
-// copyList copies a slice and what its elements point to.
-func copyList[T any](s []T, one func(T) T) []T {
-	out := slices.Clone(s)
-	for i := range out {
-		out[i] = one(out[i])
-	}
-	return out
-}
-
-func copyOf[T any](p *T) *T {
-	if p == nil {
-		return nil
-	}
-	v := *p
-	return &v
-}
+func (r Room) Clone() Room { return copied(r) }

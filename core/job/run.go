@@ -31,20 +31,8 @@ type RunFacts struct {
 	Below    *Entry `json:"below,omitempty"`
 }
 
-func (f *RunFacts) list() []named { return []named{{"proud", f.Proud}, {"below", f.Below}} }
-
-func (f RunFacts) clone() RunFacts {
-	f.Proud, f.Below = copyOf(f.Proud), copyOf(f.Below)
-	return f
-}
-
 func (k *Run) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "run "+k.ID, k.list()...)
-}
-
-func (k Run) clone() Run {
-	k.RunFacts = k.RunFacts.clone()
-	return k
+	return each(f, "run "+k.ID, entriesIn(k)...)
 }
 
 // Whole tells whether the run goes over all walls of its room.
@@ -87,7 +75,7 @@ func (c *checker) run(j *Job, r *Room, k *Run) {
 	}
 	c.oneOf(thing, "left_end", k.LeftEnd, "", EndStop, EndReturn)
 	c.oneOf(thing, "right_end", k.RightEnd, "", EndStop, EndReturn)
-	for _, n := range k.list() {
+	for _, n := range entriesIn(k) {
 		if n.e != nil && (n.e.Length < 0 || n.e.Length > 10*measure.Foot) {
 			c.refuse(thing, n.field, n.e.Text, "is no such distance", "give 0 or more")
 		}
@@ -124,8 +112,7 @@ func (h *ByHand) entries(f func(thing, field string, e *Entry) error) error {
 
 // Copy copies it with its length.
 func (h ByHand) Copy() ByHand {
-	h.Length = copyOf(h.Length)
-	return h
+	return copied(h)
 }
 
 // ByPiece orders lengths set by hand.

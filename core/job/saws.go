@@ -2,7 +2,6 @@ package job
 
 import (
 	"fmt"
-	"slices"
 
 	"gnomon/core/measure"
 )
@@ -46,22 +45,11 @@ type SawFacts struct {
 	Note            string        `json:"note,omitempty"` // on the blade
 }
 
-func (f *SawFacts) list() []named {
-	return []named{{"blade", f.Blade}, {"nested_height", f.NestedHeight}, {"nested_depth", f.NestedDepth}, {"flat", f.Flat}, {"flat_45", f.Flat45},
-		{"kerf", f.Kerf}}
-}
-
-func (f SawFacts) clone() SawFacts {
-	f.Blade, f.NestedHeight, f.NestedDepth, f.Flat, f.Flat45, f.Kerf = copyOf(f.Blade), copyOf(f.NestedHeight), copyOf(f.NestedDepth), copyOf(f.Flat),
-		copyOf(f.Flat45), copyOf(f.Kerf)
-	return f
-}
-
 // ReadsBevel is what the saw's bevel scale can be read to.
 func (s *Saw) ReadsBevel() measure.Angle { return or(s.BevelResolution, s.Resolution) }
 
 func (s *Saw) entries(f func(thing, field string, e *Entry) error) error {
-	if err := each(f, "saw "+s.ID, s.list()...); err != nil {
+	if err := each(f, "saw "+s.ID, entriesIn(s)...); err != nil {
 		return err
 	}
 	for i := range s.Tests {
@@ -70,12 +58,6 @@ func (s *Saw) entries(f func(thing, field string, e *Entry) error) error {
 		}
 	}
 	return nil
-}
-
-func (s Saw) clone() Saw {
-	s.Detents, s.SawFacts = slices.Clone(s.Detents), s.SawFacts.clone()
-	s.Tests = copyList(s.Tests, Test.clone)
-	return s
 }
 
 // Scales of a saw.
@@ -122,11 +104,6 @@ type Test struct {
 
 func (t *Test) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "test "+t.ID, named{"gap", t.Gap}, named{"width", t.Width}, named{"run", t.Run}, named{"over", t.Over})
-}
-
-func (t Test) clone() Test {
-	t.Corner, t.Gap, t.Width, t.Run, t.Over = copyOf(t.Corner), copyOf(t.Gap), copyOf(t.Width), copyOf(t.Run), copyOf(t.Over)
-	return t
 }
 
 // Machine is the saw that the job is cut on.
@@ -224,7 +201,7 @@ func (c *checker) saw(s Saw) {
 	for _, d := range s.Detents {
 		c.angle("saw", "detents", d, 80)
 	}
-	for _, n := range s.list() {
+	for _, n := range entriesIn(&s) {
 		if n.e != nil {
 			c.positive("saw", n.field, *n.e)
 			if n.e.Length > 40*measure.Inch {

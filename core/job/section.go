@@ -35,19 +35,14 @@ const (
 	Stain   = "stain"
 )
 
+// list are its lengths; those of its section's points under the name of the section.
 func (f *MouldingFacts) list() []named {
-	out := []named{{"wall_foot", f.WallFoot}, {"ceiling_foot", f.CeilingFoot}, {"projection", f.Projection}}
+	out := entriesIn(f)
 	for i := range f.Section {
 		p := &f.Section[i]
 		out = append(out, named{"section", &p.U}, named{"section", &p.Z}, named{"bow", p.Bow})
 	}
 	return out
-}
-
-func (f MouldingFacts) clone() MouldingFacts {
-	f.Section = copyList(f.Section, func(p SectionPoint) SectionPoint { p.Bow = copyOf(p.Bow); return p })
-	f.WallFoot, f.CeilingFoot, f.Projection = copyOf(f.WallFoot), copyOf(f.CeilingFoot), copyOf(f.Projection)
-	return f
 }
 
 // Outline is the moulding's section as entered, nothing where there is none.
@@ -186,7 +181,7 @@ func (c *checker) section(thing string, m *Moulding) {
 	c.oneOf(thing, "material", m.Material, "", Wood, MDF, Plastic)
 	c.oneOf(thing, "grade", m.Grade, "", Paint, Stain)
 	c.oneOf(thing, "inside", m.Inside, "", InsideCope, InsideMitre, InsideButt)
-	for _, n := range (&MouldingFacts{WallFoot: m.WallFoot, CeilingFoot: m.CeilingFoot, Projection: m.Projection}).list() {
+	for _, n := range entriesIn(&m.MouldingFacts) {
 		if n.e != nil {
 			c.positive(thing, n.field, *n.e)
 		}
