@@ -17,74 +17,7 @@ import (
 
 // field finds the variable behind a field's name.
 func field(j *job.Job, op Op) (any, error) {
-	var fields map[string]any
-	switch op.Kind {
-	case "job":
-		fields = map[string]any{"name": &j.Name, "unit": &j.Unit, "saw": &j.Saw, "put_away": &j.PutAway}
-	case "rules":
-		r := &j.Rules
-		if r.Weights == nil {
-			w := job.DefaultWeights()
-			r.Weights = &w
-		}
-		fields = map[string]any{"set": &r.Set, "inside": &r.Inside, "cope_hand": &r.CopeHand, "scarf": &r.Scarf, "crown": &r.Crown, "order": &r.Order,
-			"layout": &r.Layout, "bench": &r.Bench,
-			"unread_outside": &r.UnreadOutside, "unread_inside": &r.UnreadInside, "square": &r.Square, "hair": &r.Hair, "spring": &r.Spring, "buying": &r.Buying,
-			"step":     &r.Step,
-			"bullnose": &r.Bullnose, "floor_joint": &r.FloorJoint, "cope_tool": &r.CopeTool, "lengths": &r.Lengths, "drying": &r.Drying,
-			"short": &r.Weights.Short, "hidden": &r.Weights.Hidden, "hand": &r.Weights.Hand, "double": &r.Weights.Double}
-	case "cutting":
-		c := &j.Cutting
-		fields = map[string]any{"kerf": &c.Kerf, "end_trim": &c.EndTrim, "keep": &c.Keep, "share": &c.Share, "shortest": &c.Shortest}
-	case "tools":
-		fields = map[string]any{"tape": &j.Tools.Tape, "reading": &j.Tools.Reading}
-	case "doors":
-		fields = map[string]any{"width": &j.Doors.Width, "height": &j.Doors.Height}
-	case "prices":
-		p := &j.Prices
-		fields = map[string]any{"currency": &p.Currency, "per": &p.Per, "cope": &p.Cope, "mitre": &p.Mitre, "outside": &p.Outside, "scarf": &p.Scarf,
-			"return": &p.Return, "butt": &p.Butt, "casing": &p.Casing, "backing": &p.Backing, "least": &p.Least, "margin": &p.Margin, "tax": &p.Tax,
-			"strip": &p.Strip.Entry, "strip_price": &p.Strip.Price}
-	case "sundry":
-		if s := j.Prices.Sundry(op.ID); s != nil {
-			fields = map[string]any{"name": &s.Name, "by": &s.By, "price": &s.Price, "lasts": &s.Lasts, "coats": &s.Coats}
-		}
-	case "quote":
-		q := &j.Quote
-		fields = map[string]any{"for": &q.For, "from": &q.From, "number": &q.Number, "date": &q.Date, "included": &q.Included, "excluded": &q.Excluded,
-			"note": &q.Note}
-	case "laid": // a stick of a layout: moulding and stick, as in base/s1
-		if s := laid(j, op.ID); s != nil {
-			fields = map[string]any{"locked": &s.Locked, "bad": &s.Bad, "rack": &s.Rack}
-		}
-	case "stick": // of a moulding's list: moulding and place, as in base/0
-		if s := stick(j, op.ID); s != nil {
-			fields = map[string]any{"price": &s.Price, "available": &s.Available}
-		}
-	case "saw":
-		if s := theSaw(j, op.ID); s != nil {
-			fields = map[string]any{"name": &s.Name, "mitre_left": &s.MitreLeft, "mitre_right": &s.MitreRight, "bevel_left": &s.BevelLeft, "bevel_right": &s.BevelRight,
-				"resolution": &s.Resolution, "detents": &s.Detents, "bevel_resolution": &s.BevelResolution, "blade": &s.Blade, "nested_height": &s.NestedHeight,
-				"nested_depth": &s.NestedDepth,
-				"flat":         &s.Flat, "flat_45": &s.Flat45, "kerf": &s.Kerf, "fence": &s.Fence, "note": &s.Note}
-		}
-	case "moulding":
-		if m := j.Moulding(op.ID); m != nil {
-			fields = map[string]any{"name": &m.Name, "height": &m.Height, "thickness": &m.Thickness, "profiled": &m.Profiled, "sticks": &m.Sticks,
-				"kind": &m.Kind, "rate": &m.Rate, "spares": &m.Spares, "buy": &m.Buy, "section": &m.Section, "wall_foot": &m.WallFoot, "ceiling_foot": &m.CeilingFoot,
-				"projection": &m.Projection, "material": &m.Material, "grade": &m.Grade, "inside": &m.Inside}
-		}
-	case "room":
-		if r := j.Room(op.ID); r != nil {
-			l := &r.Look
-			fields = map[string]any{"name": &r.Name, "closed": &r.Closed, "inside": &l.Inside, "outside": &l.Outside, "doors": &l.Doors, "returns": &l.Returns,
-				"ceiling": &l.Ceiling,
-				"storey":  &r.Storey, "entry": &r.Entry, "wet": &r.Wet, "left_end": &r.LeftEnd, "left_setback": &r.LeftSetback, "right_end": &r.RightEnd,
-				"right_setback": &r.RightSetback}
-		}
-	default:
-		fields = inRoom(j, op)
-	}
+	fields := fieldsOf(j, op)
 	if fields == nil {
 		return nil, &Missing{strings.TrimSpace(op.Kind + " " + op.ID)}
 	}

@@ -13,7 +13,7 @@ const FileVersion = 6
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon"`
+	Gnomon    int          `json:"gnomon" edit:"-"`
 	Name      string       `json:"name"`
 	Unit      measure.Unit `json:"unit"` // in or mm: what a bare number means and how lengths are shown
 	Mouldings []Moulding   `json:"mouldings"`
