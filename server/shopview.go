@@ -96,33 +96,31 @@ func testText(t job.Test, u measure.Unit) string {
 
 // MouldingView is a moulding.
 type MouldingView struct {
-	ID          string       `json:"id"`
-	Name        string       `json:"name"`
-	Kind        string       `json:"kind"`
-	Height      EntryView    `json:"height"`
-	Thickness   EntryView    `json:"thickness"`
-	Profiled    bool         `json:"profiled"`
-	Sticks      []StickView  `json:"sticks"`
-	Rate        MoneyView    `json:"rate"`
-	Spares      int          `json:"spares"`
-	Buy         string       `json:"buy" enum:",share,fit"`
-	Material    string       `json:"material" enum:",wood,mdf,plastic"`
-	Grade       string       `json:"grade" enum:",paint,stain"`
-	Level       string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
-	Runs        bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
-	Sprung      bool         `json:"sprung" doc:"it leans between wall and ceiling"`
-	Sizes       [2]string    `json:"sizes" doc:"what its height and its thickness are"`
-	Joints      []string     `json:"joints" doc:"those at inside corners that may be wished for it"`
-	Inside      string       `json:"inside" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
-	WallFoot    *EntryView   `json:"wallFoot,omitempty"`
-	CeilingFoot *EntryView   `json:"ceilingFoot,omitempty"`
-	Projection  *EntryView   `json:"projection,omitempty" doc:"the one chosen"`
-	Points      []PointView  `json:"points" doc:"its section, from the told point, the wood on the left; none where only measures are known"`
-	Sketch      [][2]float64 `json:"sketch" doc:"the section, or what stands for it, to draw: out from the wall and up, in inches"`
-	Says        []string     `json:"says" doc:"what follows from the section, a sentence each"`
-	Warnings    []string     `json:"warnings"`
-	Bad         *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
-	Crown       *CrownView   `json:"crown,omitempty"`
+	ID        string       `json:"id"`
+	Name      string       `json:"name"`
+	Kind      string       `json:"kind"`
+	Height    EntryView    `json:"height"`
+	Thickness EntryView    `json:"thickness"`
+	Profiled  bool         `json:"profiled"`
+	Sticks    []StickView  `json:"sticks"`
+	Rate      MoneyView    `json:"rate"`
+	Spares    int          `json:"spares"`
+	Buy       string       `json:"buy" enum:",share,fit"`
+	Material  string       `json:"material" enum:",wood,mdf,plastic"`
+	Grade     string       `json:"grade" enum:",paint,stain"`
+	Level     string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
+	Runs      bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
+	Sprung    bool         `json:"sprung" doc:"it leans between wall and ceiling"`
+	Sizes     [2]string    `json:"sizes" doc:"what its height and its thickness are"`
+	Joints    []string     `json:"joints" doc:"those at inside corners that may be wished for it"`
+	Inside    string       `json:"inside" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
+	Facts     Facts        `json:"facts" doc:"lengths beside its two sizes, by their field's name"`
+	Points    []PointView  `json:"points" doc:"its section, from the told point, the wood on the left; none where only measures are known"`
+	Sketch    [][2]float64 `json:"sketch" doc:"the section, or what stands for it, to draw: out from the wall and up, in inches"`
+	Says      []string     `json:"says" doc:"what follows from the section, a sentence each"`
+	Warnings  []string     `json:"warnings"`
+	Bad       *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
+	Crown     *CrownView   `json:"crown,omitempty"`
 }
 
 // KindView is a kind of moulding.
@@ -154,20 +152,11 @@ type CrownView struct {
 // backingOf is the thickness of strip that backing is told for.
 const backingOf = 3 * measure.Inch / 4
 
-func maybeEntry(e *job.Entry, u measure.Unit) *EntryView {
-	if e == nil {
-		return nil
-	}
-	v := entryView(*e, u)
-	return &v
-}
-
 func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	u := j.Unit
 	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled,
 		Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
-		Material: m.Material, Grade: m.Grade, Inside: m.Inside, WallFoot: maybeEntry(m.WallFoot, u), CeilingFoot: maybeEntry(m.CeilingFoot, u),
-		Projection: maybeEntry(m.Projection, u), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
+		Material: m.Material, Grade: m.Grade, Inside: m.Inside, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&m.MouldingFacts, f) }), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
 	for i, s := range m.Sticks {
 		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency),
 			Available: s.Available})

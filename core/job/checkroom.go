@@ -20,6 +20,9 @@ func (c *checker) measured(r *Room) {
 		for _, t := range w.Lengths {
 			c.taken(w, t, openings)
 		}
+		if w.Board != nil && (w.Board.Length <= 0 || w.Board.Length > thickestBoard) {
+			c.refuse(thing, "board_thickness", w.Board.Text, "no board on a wall is so thick", "give its thickness, such as 1/2 in or 12.5 mm")
+		}
 		if w.StudSpacing != nil && w.StudSpacing.Length < leastSpacing {
 			c.refuse(thing, "stud_spacing", w.StudSpacing.Text, "no studs stand so close",
 				"measure from the middle of one stud to the middle of the next, such as 16 in or 400 mm")

@@ -37,6 +37,7 @@ type WallFacts struct {
 	FloorLeft     *Entry `json:"floor_left,omitempty"`
 	FloorRight    *Entry `json:"floor_right,omitempty"` // how far the floor is below one level line
 	StudSpacing   *Entry `json:"stud_spacing,omitempty"`
+	Board         *Entry `json:"board_thickness,omitempty"` // of the plaster board, which a nail passes through
 }
 
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
@@ -215,7 +216,7 @@ func SettleFacts(facts any, unit measure.Unit) { Settle(factsOf{facts}, unit) }
 
 // Each calls f for the facts' lengths, those that are not there as nil.
 func Each(facts any, f func(field string, e *Entry)) {
-	for _, n := range lengths(facts) {
+	for _, n := range entriesIn(facts) {
 		f(n.field, n.e)
 	}
 }

@@ -30,6 +30,9 @@ const (
 	maxName         = 200    // characters
 )
 
+// thickestBoard is more than two boards on one another.
+const thickestBoard = 4 * measure.Inch
+
 // leastSpacing is nearer than any two studs stand by their middles.
 const leastSpacing = 2 * measure.Inch
 

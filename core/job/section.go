@@ -21,6 +21,7 @@ type MouldingFacts struct {
 	WallFoot    *Entry         `json:"wall_foot,omitempty"`
 	CeilingFoot *Entry         `json:"ceiling_foot,omitempty"`
 	Projection  *Entry         `json:"projection,omitempty"` // the one chosen for a crown whose seat can shift
+	Nail        *Entry         `json:"nail,omitempty"`       // how long the nails are that it is fixed with
 	Material    string         `json:"material,omitempty"`
 	Grade       string         `json:"grade,omitempty"`
 	Inside      string         `json:"inside,omitempty"` // its own joint at inside corners, against the house rule
@@ -164,6 +165,9 @@ func (m *Moulding) Profile() *profile.Section {
 	return s
 }
 
+// longestNail is longer than any that trim is fixed with.
+const longestNail = 8 * measure.Inch
+
 // off is how far a moulding's measures may be from its drawn section's.
 const off = measure.Inch / 32
 
@@ -185,6 +189,9 @@ func (c *checker) section(thing string, m *Moulding) {
 		if n.e != nil {
 			c.positive(thing, n.field, *n.e)
 		}
+	}
+	if m.Nail != nil && m.Nail.Length > longestNail {
+		c.refuse(thing, "nail", m.Nail.Text, "no nail for trim is so long", "give its length, such as 2")
 	}
 	if m.WallFoot != nil && m.WallFoot.Length >= m.Height.Length {
 		c.refuse(thing, "wall_foot", m.WallFoot.Text, "is as wide as the drop", "measure the narrow flat that lies on the wall")

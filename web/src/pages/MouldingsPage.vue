@@ -5,11 +5,12 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, lineOf, type LibraryView, Refused, take } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
+import FactField from '../parts/FactField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import LengthText from '../parts/LengthText.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
 import { grades, materials } from '../state/choices'
-import { attempt, clearable, newId, send, setOp, setter, trySend, view } from '../state/job'
+import { attempt, newId, send, setOp, setter, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
 const route = useRoute()
@@ -222,15 +223,11 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
             <LengthInput :label="m.sizes[0]!" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
             <LengthInput :label="m.sizes[1]!" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
             <template v-if="m.sprung">
-              <EntryField label="foot on the wall" :value="m.wallFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'wall_foot')" />
-              <EntryField label="foot on the ceiling" :value="m.ceilingFoot?.typed ?? ''" :commit="clearable('moulding', m.id, 'ceiling_foot')" />
-              <EntryField
-                label="projection to keep to"
-                :value="m.projection?.typed ?? ''"
-                :commit="clearable('moulding', m.id, 'projection')"
-                placeholder="as read"
-              />
+              <FactField :id="m.id" kind="moulding" field="wall_foot" label="foot on the wall" :facts="m.facts" />
+              <FactField :id="m.id" kind="moulding" field="ceiling_foot" label="foot on the ceiling" :facts="m.facts" />
+              <FactField :id="m.id" kind="moulding" field="projection" label="projection to keep to" :facts="m.facts" hint="as read" />
             </template>
+            <FactField :id="m.id" kind="moulding" field="nail" label="nails, long" :facts="m.facts" :hint="view!.unit === 'mm' ? '50' : '2'" />
           </div>
           <div class="row files">
             <el-segmented

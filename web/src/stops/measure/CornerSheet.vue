@@ -6,7 +6,7 @@ import type { CornerView } from '../../api/client'
 import { freeEnds } from '../../state/choices'
 import { attempt, clearable, metric, setOp } from '../../state/job'
 import { room } from '../../state/place'
-import FactField from './FactField.vue'
+import FactField from '../../parts/FactField.vue'
 
 const props = defineProps<{ corner: CornerView }>()
 /** The walls left and right of the corner, by their names. */

@@ -5,7 +5,7 @@ import LengthInput from '../../parts/LengthInput.vue'
 import type { OpeningView, WallView } from '../../api/client'
 import { openingKinds } from '../../state/choices'
 import { attempt, clearable, setOp, setter } from '../../state/job'
-import FactField from './FactField.vue'
+import FactField from '../../parts/FactField.vue'
 import OpeningDraft from './OpeningDraft.vue'
 
 defineProps<{ wall: WallView; openings: OpeningView[]; drafting: boolean }>()

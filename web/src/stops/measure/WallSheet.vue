@@ -9,7 +9,7 @@ import type { SpotView, WallView } from '../../api/client'
 import { spotKinds } from '../../state/choices'
 import { attempt, change, clearable, metric, newId, setOp } from '../../state/job'
 import { room } from '../../state/place'
-import FactField from './FactField.vue'
+import FactField from '../../parts/FactField.vue'
 
 const props = defineProps<{ wall: WallView; index: number }>()
 const spots = computed(() => room.value?.spots.filter((s) => s.wall === props.wall.id) ?? [])
@@ -67,6 +67,7 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
       :facts="wall.facts"
     />
     <FactField kind="wall" :id="wall.id" field="stud_spacing" label="studs apart" :facts="wall.facts" :hint="metric ? '400' : '16'" />
+    <FactField kind="wall" :id="wall.id" field="board_thickness" label="board, thick" :facts="wall.facts" :hint="metric ? '12.5' : '1/2'" />
   </div>
   <p class="small quiet">
     A ceiling is measured from the floor under it; where that floor lies under one level line around the room, say by how much and it is taken off. A length

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // One length noted beside the main one of a thing.
-import LengthInput from '../../parts/LengthInput.vue'
-import type { EntryView } from '../../api/client'
-import { clearable } from '../../state/job'
+import LengthInput from './LengthInput.vue'
+import type { EntryView } from '../api/client'
+import { clearable } from '../state/job'
 
 defineProps<{ kind: string; id: string; field: string; label: string; facts: Record<string, EntryView>; hint?: string }>()
 </script>
