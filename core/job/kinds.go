@@ -33,7 +33,7 @@ var Kinds = []Kind{
 	{Code: KindBase, Title: "base", Sizes: [2]string{"height", "thickness"}, Name: "Base", Level: Floor, Runs: true},
 	{Code: KindShoe, Title: "shoe", Sizes: [2]string{"height", "thickness"}, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
 	{Code: KindRail, Title: "chair rail", Sizes: [2]string{"height", "thickness"}, Name: "Rail", Level: Rail, Runs: true},
-	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop, in a square", "projection, in a square"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
+	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop", "projection"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
 	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor},
 	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true},
 	{Code: KindBand, Title: "back band", Sizes: [2]string{"height", "thickness"}, Name: "Back band", Level: Floor},

@@ -11,11 +11,11 @@ const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const side = computed(() => !props.small && width.value > 440)
 const topWidth = computed(() => (side.value ? width.value * 0.7 : width.value))
-const k = computed(() => Math.max(1, Math.min(topWidth.value / props.bench.box[2]!, (height.value - 50) / (props.bench.box[3]! - 1.1))))
+const k = computed(() => Math.max(1, Math.min(topWidth.value / props.bench.box[2]!, (height.value - 64) / (props.bench.box[3]! - 1.1))))
 const X = (p: number[]) => topWidth.value / 2 + p[0]! * k.value
-// The saw's y points away from whoever stands at it; the page's points down.
+// Below the table the blade's handle needs room. The saw's y points away from whoever stands at it; the page's points down.
 const Y = (p: number[]) =>
-  (props.bench.box[1]! + props.bench.box[3]! - p[1]!) * k.value + Math.max(50 - 1.1 * k.value, (height.value - props.bench.box[3]! * k.value) / 2)
+  (props.bench.box[1]! + props.bench.box[3]! - p[1]!) * k.value + Math.max(50 - 1.1 * k.value, (height.value - 14 - props.bench.box[3]! * k.value) / 2)
 const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixed(2)}`).join(' ')
 const centre = (ps: number[][]) => [ps.reduce((a, p) => a + p[0]!, 0) / ps.length, ps.reduce((a, p) => a + p[1]!, 0) / ps.length]
 const keepAt = computed(() => centre(props.bench.keep))

@@ -304,6 +304,30 @@ li.near .letter {
     min-height: 44px;
   }
 }
+/* On a phone the buttons stand above the drawing, not on its corner. */
+@media (max-width: 640px) {
+  .upper,
+  .upper.small {
+    display: flex;
+    flex-direction: column;
+    height: 440px;
+  }
+  .bar {
+    position: static;
+    width: auto;
+    padding: 8px 16px 0;
+    flex-flow: row wrap;
+  }
+  .runs {
+    flex-direction: row;
+    width: auto;
+  }
+  .drawing {
+    flex: 1;
+    min-height: 0;
+    height: auto;
+  }
+}
 .paper h1 {
   font-size: 16pt;
 }
