@@ -113,7 +113,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"two jobs":        {`{"gnomon":1}{"gnomon":1}`, "after top-level value"},
 		"bad length":      {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":"7 furlongs"}]}]}`, "furlongs"},
 		"negative":        {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":-3}]}]}`, "never negative"},
-		"nothing":         {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":0}]}]}`, "more than nothing"},
+		"nothing":         {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":0}]}]}`, "more than 0"},
 		"40 digits":       {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w","length":"1234567890123456789012345678901234567890"}]}]}`, "too many digits"},
 		"id twice":        {`{"gnomon":1,"rooms":[{"id":"r","walls":[{"id":"w"},{"id":"w"}]}]}`, "twice"},
 		"id with a slash": {`{"gnomon":1,"rooms":[{"id":"a/b"}]}`, "identifier"},

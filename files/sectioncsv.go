@@ -8,7 +8,7 @@ import (
 )
 
 // readCSV reads lines of u, z and the bow of what follows, out of the wood where it is
-// more than nothing; a heading may stand first. The last point goes on to the first.
+// positive; a heading may stand first. The last point goes on to the first.
 func readCSV(text string) (polyline, error) {
 	r := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\xef\xbb\xbf")))
 	r.FieldsPerRecord, r.TrimLeadingSpace = -1, true

@@ -391,7 +391,7 @@ func (p *surveyReader) unreadable(line int, column, text string, err error) {
 	p.fault(line, column, text, in.Reason, in.Remedy)
 }
 
-// length reads a length that must be more than nothing.
+// length reads a length that must be more than 0.
 func (p *surveyReader) length(line int, column, text string, unit measure.Unit) (job.Entry, bool) {
 	l, err := measure.ParseLength(text, unit)
 	if err != nil {
@@ -399,7 +399,7 @@ func (p *surveyReader) length(line int, column, text string, unit measure.Unit) 
 		return job.Entry{}, false
 	}
 	if l <= 0 {
-		p.fault(line, column, text, "must be more than nothing", "measure it again")
+		p.fault(line, column, text, "must be more than 0", "measure it again")
 		return job.Entry{}, false
 	}
 	e := job.Entry{Length: l, Text: text}

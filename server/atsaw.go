@@ -36,7 +36,7 @@ type Ordering struct {
 
 // Anew is what laying out anew for an order would cost.
 type Anew struct {
-	More  MoneyView `json:"more" doc:"than the sticks laid out now; less than nothing where it saves"`
+	More  MoneyView `json:"more" doc:"than the sticks laid out now; negative where it saves"`
 	Text  string    `json:"text"`
 	Worth bool      `json:"worth" doc:"a layout was found"`
 }

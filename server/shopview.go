@@ -156,7 +156,8 @@ func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	u := j.Unit
 	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled,
 		Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
-		Material: m.Material, Grade: m.Grade, Inside: m.Inside, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&m.MouldingFacts, f) }), Points: []PointView{}, Says: []string{}, Warnings: []string{}}
+		Material: m.Material, Grade: m.Grade, Inside: m.Inside, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&m.MouldingFacts, f) }),
+		Points: []PointView{}, Says: []string{}, Warnings: []string{}}
 	for i, s := range m.Sticks {
 		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency),
 			Available: s.Available})

@@ -66,7 +66,7 @@ type Off struct {
 type Tried struct {
 	Now  StockView `json:"now"`
 	Then StockView `json:"then"`
-	More MoneyView `json:"more" doc:"what it costs more; less than nothing where it saves"`
+	More MoneyView `json:"more" doc:"what it costs more; negative where it saves"`
 }
 
 func (s *server) sticks(api huma.API) {

@@ -9,7 +9,7 @@ import (
 )
 
 // Hold is a length of stick for scarfed parts: what it gives a part at most, what it
-// costs in cents, and how many there are, less than nothing for as many as wanted.
+// costs in cents, and how many there are, negative for as many as wanted.
 type Hold struct {
 	Length    measure.Length
 	Price     int64

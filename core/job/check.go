@@ -120,7 +120,7 @@ func (c *checker) id(kind, id string) string {
 
 func (c *checker) positive(thing, field string, e Entry) {
 	if e.Length <= 0 {
-		c.refuse(thing, field, e.Text, "must be more than nothing", "measure it again")
+		c.refuse(thing, field, e.Text, "must be more than 0", "measure it again")
 	}
 }
 

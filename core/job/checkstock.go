@@ -33,7 +33,7 @@ func (c *checker) cutting(j *Job) {
 		e     Entry
 	}{{"kerf", j.Cutting.Kerf}, {"end_trim", j.Cutting.EndTrim}, {"keep", j.Cutting.Keep}} {
 		if g.e.Length < 0 {
-			c.refuse("cutting", g.field, g.e.Text, "is less than nothing", "give 0 or more")
+			c.refuse("cutting", g.field, g.e.Text, "is negative", "give 0 or more")
 		}
 	}
 	c.positive("cutting", "shortest", j.Cutting.Shortest)

@@ -51,7 +51,7 @@ func Signed(text string, unit measure.Unit) (Entry, error) {
 	return Typed(text, unit)
 }
 
-// signed are the fields that may hold less than nothing.
+// signed are the fields that may be negative.
 var signed = map[string]bool{"bow": true}
 
 // resolve works out what the text means in a field of the unit.

@@ -88,7 +88,7 @@ const (
 )
 
 // Test is a test cut and what it measured. Set is what was dialled, with the signs of
-// docs/geometry.md: right and top-left are more than nothing.
+// docs/geometry.md: right and top-left are positive.
 type Test struct {
 	ID     string         `json:"id"`
 	Way    string         `json:"way"`
@@ -227,7 +227,7 @@ func (c *checker) test(t Test) {
 	c.oneOf(thing, "way", t.Way, TestCorner, TestGap, TestFlipped, TestRun)
 	c.oneOf(thing, "scale", t.Scale, SawMitre, SawBevel)
 	if !(t.Set.Abs() <= 80) {
-		c.refuse(thing, "dialled", t.Set.Text(6), "no saw is set so", "give what was dialled, left less than nothing")
+		c.refuse(thing, "dialled", t.Set.Text(6), "no saw is set so", "give what was dialled, left as a negative angle")
 	}
 	need := func(field string, e *Entry, least measure.Length) {
 		if e == nil {

@@ -81,7 +81,7 @@ func clean(x, y, z float64) Normal {
 }
 
 // Leaning turns the plane of a right end against something that leans in the plane of
-// the wall: by λ, top of the end long where it is more than nothing. The mitre at the
+// the wall: by λ, top of the end long where it is positive. The mitre at the
 // bottom stays. Against a thing whose top leans right by ρ, λ = +ρ at a right end and
 // −ρ at a left one.
 func (n Normal) Leaning(lambda measure.Angle) Normal {
@@ -123,7 +123,7 @@ func (n Normal) Raked(p measure.Angle) Normal {
 
 // CornerLeans are by how much the line of a corner leans right in the faces of the two
 // walls that meet there, of which the tops lean into the room by a and b; turn is what
-// the room turns there, more than nothing inside:
+// the room turns there, positive inside:
 //
 //	tan ρ_A = (tan a·cos τ − tan b)/sin τ,  tan ρ_B = (tan a − tan b·cos τ)/sin τ
 func CornerLeans(turn, a, b measure.Angle) (onLeft, onRight measure.Angle) {
@@ -149,7 +149,7 @@ func LeftLean(turn, b, rho measure.Angle) measure.Angle {
 // Proud is how much shorter a piece is at a corner for lying on a surface that stands
 // proud of its wall by own, where the next wall's stands proud by other:
 // (other − own·cos τ)/sin τ, which is b·tan(τ/2) where both stand proud alike; less
-// than nothing at an outside corner.
+// than 0 at an outside corner.
 func Proud(turn measure.Angle, own, other measure.Length) measure.Length {
 	if own == other {
 		return own.Times((turn / 2).Tan())

@@ -34,7 +34,7 @@ func Parse(text string) (Cents, error) {
 		return bad("is no amount")
 	}
 	if strings.HasPrefix(s, "-") || strings.Contains(text, "-") {
-		return bad("is less than nothing")
+		return bad("is negative")
 	}
 	// What follows the last point or comma is cents when it has one or two
 	// digits; three digits are thousands.

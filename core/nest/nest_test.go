@@ -324,22 +324,22 @@ func TestCancelled(t *testing.T) {
 func TestBadProblems(t *testing.T) {
 	good := func() Problem { return Problem{Stocks: sticks(8), Pieces: pieces(50), Kerf: in / 8} }
 	for name, spoil := range map[string]func(p *Problem){
-		"kerf -":              func(p *Problem) { p.Kerf = -1 },
-		"end trim":            func(p *Problem) { p.Trim = -1 },
-		"nothing is left":     func(p *Problem) { p.Trim = 48 * in },
-		"none to cut from":    func(p *Problem) { p.Stocks = nil },
-		"listed twice":        func(p *Problem) { p.Stocks = append(p.Stocks, p.Stocks[0]) },
-		"stick 8': has no":    func(p *Problem) { p.Stocks[0].Length = 0 },
-		"impossible price":    func(p *Problem) { p.Stocks[0].Price = math.MaxInt64 },
-		"impossible number":   func(p *Problem) { p.Stocks[0].Available = -2 },
-		"piece a: has no":     func(p *Problem) { p.Pieces[0].Length = 0 },
-		"shorter than the":    func(p *Problem) { p.Pieces[0].Length = in / 16 },
-		"stands twice":        func(p *Problem) { p.Pieces = append(p.Pieces, p.Pieces[0]) },
-		"impossible slant":    func(p *Problem) { p.Pieces[0].Left.S = math.NaN() },
-		"too many for one":    func(p *Problem) { p.Pieces = make([]Piece, MaxPieces+1) },
-		"longer than any":     func(p *Problem) { p.Pieces[0].Length = 2 * measure.MaxLength },
-		"too many to choose":  func(p *Problem) { p.Stocks = make([]Stock, MaxStocks+1) },
-		"is less than nothin": func(p *Problem) { p.Projection = -1 },
+		"kerf -":             func(p *Problem) { p.Kerf = -1 },
+		"end trim":           func(p *Problem) { p.Trim = -1 },
+		"nothing is left":    func(p *Problem) { p.Trim = 48 * in },
+		"none to cut from":   func(p *Problem) { p.Stocks = nil },
+		"listed twice":       func(p *Problem) { p.Stocks = append(p.Stocks, p.Stocks[0]) },
+		"stick 8': has no":   func(p *Problem) { p.Stocks[0].Length = 0 },
+		"impossible price":   func(p *Problem) { p.Stocks[0].Price = math.MaxInt64 },
+		"impossible number":  func(p *Problem) { p.Stocks[0].Available = -2 },
+		"piece a: has no":    func(p *Problem) { p.Pieces[0].Length = 0 },
+		"shorter than the":   func(p *Problem) { p.Pieces[0].Length = in / 16 },
+		"stands twice":       func(p *Problem) { p.Pieces = append(p.Pieces, p.Pieces[0]) },
+		"impossible slant":   func(p *Problem) { p.Pieces[0].Left.S = math.NaN() },
+		"too many for one":   func(p *Problem) { p.Pieces = make([]Piece, MaxPieces+1) },
+		"longer than any":    func(p *Problem) { p.Pieces[0].Length = 2 * measure.MaxLength },
+		"too many to choose": func(p *Problem) { p.Stocks = make([]Stock, MaxStocks+1) },
+		"is negative":        func(p *Problem) { p.Projection = -1 },
 	} {
 		p := good()
 		spoil(&p)

@@ -64,13 +64,13 @@ func (e *Invalid) Error() string { return e.Thing + ": " + e.Reason + "; " + e.R
 func (p *Problem) Check() error {
 	bad := func(thing, reason, remedy string) error { return &Invalid{thing, reason, remedy} }
 	if p.Kerf < 0 {
-		return bad("kerf "+p.Kerf.String(), "is less than nothing", "give the width the blade takes out, such as 1/8")
+		return bad("kerf "+p.Kerf.String(), "is negative", "give the width the blade takes out, such as 1/8")
 	}
 	if p.Trim < 0 {
-		return bad("end trim "+p.Trim.String(), "is less than nothing", "give what is cut off each end of a stick, or 0")
+		return bad("end trim "+p.Trim.String(), "is negative", "give what is cut off each end of a stick, or 0")
 	}
 	if p.Projection < 0 || p.Height < 0 {
-		return bad("projection", "is less than nothing", "give how far the moulding stands out from the wall")
+		return bad("projection", "is negative", "give how far the moulding stands out from the wall")
 	}
 	if len(p.Pieces) > MaxPieces {
 		return bad(fmt.Sprintf("%d pieces", len(p.Pieces)), "are too many for one plan", fmt.Sprintf("fit %d at most, room by room", MaxPieces))

@@ -33,5 +33,5 @@ func (w *Walker) Next(q Piece) (from, to measure.Length) {
 }
 
 // Over is by how much what stands on the stick reaches past its right end; less
-// than nothing is what is left over.
+// than 0 is what is left over.
 func (w *Walker) Over() measure.Length { return w.p.finish(Stock{}, w.at) - w.length }

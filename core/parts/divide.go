@@ -26,7 +26,6 @@ type scarfing struct {
 	at      []measure.Length // where it is, from the back of the piece's left end
 	over    joint.Hand       // the part left or right of each joint laps over the other
 	told    bool             // by sight or by hand
-	why     string
 	offer   []measure.Length // studs that it passes
 	untried bool             // there was no effort left to find where it is best divided
 }
@@ -86,7 +85,7 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 	}
 	if o := run.Room.Override(job.AskScarf, "", "", p.ID); o != nil {
 		if at, err := o.Places(j.Unit); err == nil && d.Fit.Divides(q, at) {
-			s.at, s.why = at, "The places were chosen for this piece."
+			s.at = at
 		} else {
 			f := scarfCannotBe.In(p.Room, p.ID).Says(p.Label, placesText(at, o.Choice, j.Unit))
 			f.Acts = []finding.Act{{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop them", Next: "drop them"}}
@@ -115,7 +114,7 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 			s.over = joint.Right
 			return s, found, false
 		}
-		s.at, s.why = best.At, best.Reason
+		s.at = best.At
 	}
 	var along []measure.Length
 	for _, at := range s.at {

@@ -39,7 +39,8 @@ func TestAnOrderThatCannotBe(t *testing.T) {
 	assert.Equal(t, "There is no order to hang base 1, base 2, base 3 and base 4: each waits for the next.", f.Text)
 	assert.Equal(t, "Base 1 is coped into base 2, base 2 is coped into base 3, base 3 is coped into base 4 and base 4 is coped into base 1.", f.Why)
 	require.Len(t, f.Acts, 4)
-	assert.Equal(t, finding.Act{Do: finding.ActDrop, Kind: "override", ID: "o0", Text: "Drop which piece gives way at corner A", Next: "which piece gives way at corner A"}, f.Acts[0])
+	assert.Equal(t, finding.Act{Do: finding.ActDrop, Kind: "override", ID: "o0", Text: "Drop which piece gives way at corner A",
+		Next: "which piece gives way at corner A"}, f.Acts[0])
 	assert.Len(t, p.Chains[0].Ring, 4)
 	assert.Empty(t, p.HangOrder)
 	assert.Len(t, p.Cuts, 8, "what is cut is still worked out")

@@ -10,7 +10,7 @@ import (
 
 // Point is a corner of an outline. Bow is how far the middle of the arc to the next
 // point stands off the straight line between the two: out of the wood where it is
-// more than nothing, into it where it is less, and a straight line at nothing.
+// positive, into it where it is negative, and a straight line at 0.
 type Point struct{ U, Z, Bow measure.Length }
 
 // Outline is a closed section; its last point goes on to its first.
@@ -55,7 +55,7 @@ func (a xy) turned(r float64) xy   { s, c := math.Sincos(r); return xy{a.u*c - a
 func mix(a, b xy, t float64) xy    { return xy{a.u + (b.u-a.u)*t, a.z + (b.z-a.z)*t} }
 func (o Outline) next(i int) Point { return o[(i+1)%len(o)] }
 
-// area is twice the outline's, its arcs left out; less than nothing where the wood
+// area is twice the outline's, its arcs left out; negative where the wood
 // is on its right.
 func (o Outline) area() float64 {
 	sum := 0.0
@@ -129,7 +129,7 @@ func (o Outline) oriented() Outline {
 }
 
 // Drawn makes an outline of a line whose bows are told by its own direction: to the
-// right of it where they are more than nothing.
+// right of it where they are positive.
 func Drawn(line []Point) Outline {
 	o := slices.Clone(Outline(line))
 	if o.area() < 0 {

@@ -43,7 +43,7 @@ func (s *Section) Projection() measure.Length { return measure.FromInches(s.wide
 
 // Sketch is the outline in straight stretches, coarse enough to draw: [u, z] in inches,
 // from the told point, the wood on the left, rolled about the told point by an angle,
-// flatter where it is more than nothing.
+// flatter where it is positive.
 func (s *Section) Sketch(roll measure.Angle) [][2]float64 {
 	chain := s.Outline.within(drawn)
 	out := make([][2]float64, len(chain))

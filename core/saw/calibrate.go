@@ -126,7 +126,7 @@ type Pair struct {
 
 // Verdict is what a pair says. Stop is how far the mean run is past the projection: the
 // crown stop stands so far out. Scale is half of what the two differ by, as an angle:
-// what the table's zero is off, right where more than nothing. Gape is what a cope from
+// what the table's zero is off, right where positive. Gape is what a cope from
 // this stop would open, at the top where the runs are too long, else at the bottom.
 type Verdict struct {
 	Stop, Gape measure.Length

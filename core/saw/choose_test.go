@@ -72,7 +72,7 @@ func TestTooTallNestedFallsToFlat(t *testing.T) {
 	assert.Equal(t, Nested, Choose(joint.InsideEnd(90), tall, Nested, &job.Saw{MitreLeft: 50, MitreRight: 50}).Pose.Lie)
 }
 
-// What a saw takes across its table shrinks with the mitre, and is never less than nothing: at
+// What a saw takes across its table shrinks with the mitre, and is never negative: at
 // 89 no blade crosses anything.
 func TestFlatCapacityNearNinety(t *testing.T) {
 	m := single()
