@@ -35,7 +35,7 @@ func TestImportsRunDownward(t *testing.T) {
 		switch {
 		case err != nil:
 			return err
-		case d.IsDir() && (d.Name() == "node_modules" || d.Name() == "plantest" || d.Name() == "e2e" || strings.HasPrefix(d.Name(), ".") && path != "."):
+		case d.IsDir() && (d.Name() == "node_modules" || strings.HasSuffix(d.Name(), "test") || d.Name() == "e2e" || strings.HasPrefix(d.Name(), ".") && path != "."):
 			return filepath.SkipDir
 		case !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go"):
 			return nil

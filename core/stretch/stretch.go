@@ -36,24 +36,12 @@ func (r *Room) Stretches(run *job.Run, tall measure.Length) []Stretch {
 		var turns [2]bool
 		var before *job.Opening
 		if first {
-			end := run.LeftEnd
-			if left < 0 {
-				end = cmp.Or(end, r.LeftEnd)
-				if r.LeftSetback != nil {
-					at = r.LeftSetback.Length
-				}
-			}
-			turns[0] = end == job.EndReturn
+			turns[0], at = freeEnd(run.LeftEnd, left < 0, r.LeftEnd, r.LeftSetback)
 		}
 		if last {
-			end := run.RightEnd
-			if right < 0 {
-				end = cmp.Or(end, r.RightEnd)
-				if r.RightSetback != nil {
-					length -= r.RightSetback.Length
-				}
-			}
-			turns[1] = end == job.EndReturn
+			var short measure.Length
+			turns[1], short = freeEnd(run.RightEnd, right < 0, r.RightEnd, r.RightSetback)
+			length -= short
 		}
 		if turns[0] {
 			left = -1
@@ -104,6 +92,18 @@ func (r *Room) Stretches(run *job.Run, tall measure.Length) []Stretch {
 		}
 	}
 	return kept
+}
+
+// freeEnd tells whether a run's end returns to the wall, and how far short of the wall's end
+// it stops: as the run has it, or where the room itself ends there, as that has it.
+func freeEnd(runs string, roomEnds bool, rooms string, setback *job.Entry) (returns bool, short measure.Length) {
+	if roomEnds {
+		runs = cmp.Or(runs, rooms)
+		if setback != nil {
+			short = setback.Length
+		}
+	}
+	return runs == job.EndReturn, short
 }
 
 // breaks tells whether a run stops at an opening. What hangs from the ceiling passes over
