@@ -14,6 +14,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/words"
 	"gnomon/files"
 	"gnomon/share"
 	"gnomon/store"
@@ -208,7 +209,7 @@ func (s *server) pair(_ context.Context, in *struct {
 			status = http.StatusTooManyRequests
 		}
 		slog.Warn("a code was refused", "from", in.address, "shut out", no.ShutOut)
-		p := problem(status, upperFirst(no.Error())+".", FieldProblem{Field: "code", Message: no.Error(), Remedy: "Ask at the desk for a new one."})
+		p := problem(status, words.Capital(no.Error())+".", FieldProblem{Field: "code", Message: no.Error(), Remedy: "Ask at the desk for a new one."})
 		if no.ShutOut {
 			return nil, huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(int(no.Wait/time.Second) + 1)}})
 		}

@@ -7,13 +7,13 @@ import (
 	"fmt"
 	"log/slog"
 	"net/http"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/words"
 	"gnomon/store"
 )
 
@@ -77,8 +77,6 @@ func init() {
 	}
 }
 
-func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
-
 func clip(s string) string {
 	if len(s) > 200 {
 		return s[:200] + "…"
@@ -101,7 +99,7 @@ func asProblem(err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &over):
-		return problem(http.StatusConflict, upperFirst(over.Error())+".",
+		return problem(http.StatusConflict, words.Capital(over.Error())+".",
 			FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
 	case errors.As(err, &said): // in its words already
 		return said
@@ -115,7 +113,7 @@ func asProblem(err error) error {
 	case errors.Is(err, context.Canceled):
 		return problem(http.StatusServiceUnavailable, "Whoever asked for this has gone.", FieldProblem{Field: "request", Message: "was ended", Remedy: "Ask again."})
 	case errors.As(err, &since):
-		return problem(http.StatusConflict, upperFirst(since.Error())+".",
+		return problem(http.StatusConflict, words.Capital(since.Error())+".",
 			FieldProblem{Field: "was", Message: since.Error(), Remedy: "Look at what was put there first."})
 	case errors.As(err, &conflict):
 		p := problem(http.StatusConflict, err.Error(), FieldProblem{Field: conflict.Field, Value: conflict.Yours, Message: err.Error(),
@@ -131,7 +129,7 @@ func asProblem(err error) error {
 	case errors.As(err, &parse):
 		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: parse.What, Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
 	case errors.As(err, &taken):
-		return problem(http.StatusConflict, upperFirst(err.Error())+".",
+		return problem(http.StatusConflict, words.Capital(err.Error())+".",
 			FieldProblem{Field: "offcut", Value: taken.Name, Message: err.Error(), Remedy: "Fit that job's sticks again first."})
 	case errors.Is(err, store.ErrNoOffcut):
 		return problem(http.StatusNotFound, "That offcut is not on the rack any more.",

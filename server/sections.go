@@ -13,6 +13,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/profile"
+	"gnomon/core/words"
 	"gnomon/files"
 	"gnomon/store"
 )
@@ -331,12 +332,12 @@ func sectionProblem(err error) error {
 	var at *profile.Point
 	switch e := err.(type) {
 	case *profile.Invalid:
-		f.Message, f.Remedy, at = e.Reason, upperFirst(e.Remedy)+".", e.At
+		f.Message, f.Remedy, at = e.Reason, words.Capital(e.Remedy)+".", e.At
 	case *files.BadSection:
-		f.Message, f.Remedy, at = e.Reason, upperFirst(e.Remedy)+".", e.At
+		f.Message, f.Remedy, at = e.Reason, words.Capital(e.Remedy)+".", e.At
 	}
 	if at != nil {
 		f.Value = fmt.Sprintf("%g,%g", at.U.Inches(), at.Z.Inches())
 	}
-	return problem(http.StatusUnprocessableEntity, upperFirst(err.Error())+".", f)
+	return problem(http.StatusUnprocessableEntity, words.Capital(err.Error())+".", f)
 }

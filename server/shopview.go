@@ -9,6 +9,7 @@ import (
 	"gnomon/core/profile"
 	"gnomon/core/review"
 	"gnomon/core/saw"
+	"gnomon/core/words"
 )
 
 // SawView is a saw; angles without sign.
@@ -76,7 +77,7 @@ func onScale(scale string, a measure.Angle) string {
 }
 
 func testText(t job.Test, u measure.Unit) string {
-	at := fmt.Sprintf("%s at %s", upperFirst(t.Scale), onScale(t.Scale, t.Set))
+	at := fmt.Sprintf("%s at %s", words.Capital(t.Scale), onScale(t.Scale, t.Set))
 	gap := func() string {
 		if t.Gap.Length == 0 {
 			return "no gap"
@@ -173,18 +174,13 @@ func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 		}
 		v.Points = append(v.Points, q)
 	}
-	if m.Drawn() {
-		says, warnings := review.Says(m, section, u)
-		v.Says, v.Warnings = some(says), some(warnings)
-		if c := section.Cope(); !c.OK {
-			v.Bad = &[2]float64{c.At.U.Inches(), c.At.Z.Inches()}
-		}
+	says, warnings := review.Says(m, section, u)
+	v.Says, v.Warnings = some(says), some(warnings)
+	if c := section.Cope(); m.Drawn() && !c.OK {
+		v.Bad = &[2]float64{c.At.U.Inches(), c.At.Z.Inches()}
 	}
 	if kind.Sprung {
 		v.seat(m, u)
-		if r := m.Read(); !m.Drawn() && (r.WallFoot == 0 || r.CeilingFoot == 0) {
-			v.Warnings = append(v.Warnings, review.FeetUnknown)
-		}
 	}
 	return v
 }

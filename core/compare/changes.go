@@ -35,7 +35,7 @@ func Changes(was, is *plan.Plan, unit measure.Unit) []Change {
 			out = append(out, c)
 			continue
 		}
-		for _, hand := range []joint.Hand{joint.Left, joint.Right} {
+		for _, hand := range piece.Hands {
 			if what := otherEnd(p.End(hand), q.End(hand), hand); what != "" {
 				c.What = append(c.What, what)
 			}

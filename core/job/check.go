@@ -133,7 +133,7 @@ func (c *checker) angle(thing, field string, a, most measure.Angle) {
 func (c *checker) moulding(m *Moulding) {
 	thing := c.id("moulding", m.ID)
 	c.text(thing, "name", m.Name)
-	c.oneOf(thing, "kind", m.Kind, KindBase, KindShoe, KindRail, KindCrown, KindCasing, KindFlat, KindBand)
+	c.oneOf(thing, "kind", m.Kind, kindCodes...)
 	c.positive(thing, "height", m.Height)
 	c.positive(thing, "thickness", m.Thickness)
 	if m.Kind == KindBase && m.Thickness.Length > m.Height.Length && c.err == nil {

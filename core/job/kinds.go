@@ -47,6 +47,14 @@ var kindOf = func() map[string]*Kind {
 	return out
 }()
 
+// kindCodes are their codes.
+var kindCodes = func() (out []string) {
+	for _, k := range Kinds {
+		out = append(out, k.Code)
+	}
+	return out
+}()
+
 // KindOf finds a kind by its code; what is not known is none of the kinds.
 func KindOf(code string) *Kind {
 	if k := kindOf[code]; k != nil {

@@ -205,22 +205,36 @@ func (e *End) MovedFrom(m job.Mark) bool {
 	return s != nil && (m.Pose == "" || m.Pose == e.PoseCode()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved)
 }
 
+// Stand is how a saw stands for an end.
+type Stand struct {
+	Mitre, Bevel measure.Angle
+	Fence        joint.Hand
+}
+
+// Stand is how this saw stands for the end; ok is false where it does not reach it.
+func (e *End) Stand() (s Stand, ok bool) {
+	if e.Dial == nil {
+		return s, false
+	}
+	return Stand{e.Dial.Mitre, e.Dial.Bevel, e.Fence}, true
+}
+
 // SameSetting tells whether the saw stands for both ends alike, the added fence too; never
 // where this saw reaches one of them not at all.
 func (e *End) SameSetting(o *End) bool {
-	if e.Dial == nil || o.Dial == nil {
-		return false
-	}
-	return e.Dial.Mitre == o.Dial.Mitre && e.Dial.Bevel == o.Dial.Bevel && e.Fence == o.Fence
+	a, reached := e.Stand()
+	b, also := o.Stand()
+	return reached && also && a == b
 }
 
-// SettingKey is the same for ends for which the saw stands alike, and empty where this saw
-// reaches the end not at all: two such are never alike.
+// SettingKey is the same for ends for which the saw stands alike, to the last digit, and
+// empty where this saw reaches the end not at all: two such are never alike.
 func (e *End) SettingKey() string {
-	if e.Dial == nil {
+	s, ok := e.Stand()
+	if !ok {
 		return ""
 	}
-	return fmt.Sprintf("%v/%v/%s", e.Dial.Mitre, e.Dial.Bevel, e.Fence)
+	return fmt.Sprint(float64(s.Mitre), "/", float64(s.Bevel), "/", s.Fence)
 }
 
 // MeetingText tells what an end meets, as a list has it beside the joint: against base 3,

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+
 	"gnomon/core/decide"
 	"gnomon/core/finding"
 	"gnomon/core/job"
@@ -18,14 +19,20 @@ func (p *Plan) decisions(c *chain) {
 		if !known(d.Left) && !known(d.Right) { // nothing to join yet
 			continue
 		}
-		id := func(n int) string {
+		at := func(n int) *piece.Piece { // the part that stands here, nil for none
 			switch {
 			case !known(n):
-				return ""
+				return nil
 			case n == d.Left: // its right end stands here
-				return c.parts[n][len(c.parts[n])-1].ID
+				return &c.parts[n][len(c.parts[n])-1]
 			}
-			return c.parts[n][0].ID
+			return &c.parts[n][0]
+		}
+		id := func(n int) string {
+			if q := at(n); q != nil {
+				return q.ID
+			}
+			return ""
 		}
 		k := r.Corners[d.Corner]
 		t := c.ruling(d.Corner)
@@ -39,7 +46,7 @@ func (p *Plan) decisions(c *chain) {
 			e := c.alone(d)
 			out.Joint, out.Against = string(e.Joint), e.Against
 		}
-		out.Title = c.title(out, d.Kind)
+		out.Title = title(d.Kind, out.Against, at(d.Left), at(d.Right), at(d.Gives), at(d.Through()))
 		out.Overrides = r.Decided(t.ID, k.ID)
 		if r.view.From != nil {
 			out.Seen = r.view.From.Sees[d.Corner]
@@ -61,32 +68,31 @@ func (p *Plan) decisions(c *chain) {
 	}
 }
 
-// title tells what joint a decision comes to.
-func (c *chain) title(d Decision, kind decide.Kind) string {
-	label := func(id string) string {
-		for _, parts := range c.parts {
-			for i := range parts {
-				if parts[i].ID == id {
-					return parts[i].Label
-				}
-			}
-		}
+// title tells what joint a decision comes to: of the pieces left and right of it and of that
+// which gives way to the other, those that there are; against what a single one ends.
+func title(kind decide.Kind, against string, left, right, gives, through *piece.Piece) string {
+	single := cmp.Or(left, right)
+	switch {
+	case gives != nil && kind == decide.Cope:
+		return gives.Label + " is coped into " + small(through)
+	case gives != nil && kind == decide.Butt:
+		return gives.Label + " stops against " + small(through)
+	case against != "":
+		return single.Label + " stops against " + against
+	case left == nil || right == nil:
+		return single.Label + " ends here, square"
+	case kind == decide.Mitre:
+		return left.Label + " and " + small(right) + " are mitred"
+	}
+	return left.Label + " and " + small(right) + " stop square"
+}
+
+// small is a piece's label within a sentence; nothing where there is no piece.
+func small(p *piece.Piece) string {
+	if p == nil {
 		return ""
 	}
-	small := func(id string) string { return words.Small(label(id)) }
-	switch only := label(cmp.Or(d.Left, d.Right)); {
-	case d.Coped != "" && kind == decide.Cope:
-		return label(d.Coped) + " is coped into " + small(d.Through)
-	case d.Coped != "" && kind == decide.Butt:
-		return label(d.Coped) + " stops against " + small(d.Through)
-	case d.Against != "":
-		return only + " stops against " + d.Against
-	case d.Left == "" || d.Right == "":
-		return only + " ends here, square"
-	case kind == decide.Mitre:
-		return label(d.Left) + " and " + small(d.Right) + " are mitred"
-	}
-	return label(d.Left) + " and " + small(d.Right) + " stop square"
+	return words.Small(p.Label)
 }
 
 // alone is the end of the single piece that stands at a joint.

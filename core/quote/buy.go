@@ -13,6 +13,7 @@ import (
 	"gnomon/core/money"
 	"gnomon/core/nest"
 	"gnomon/core/sticks"
+	"gnomon/core/words"
 )
 
 // Buy is one way of buying a moulding.
@@ -64,9 +65,9 @@ func (c *Choice) Difference(currency string) (sticks, amount string) {
 	case n == 0:
 		sticks = "as many sticks"
 	case n > 0:
-		sticks = plural(n, "stick") + " fewer fitted"
+		sticks = words.Count(n, "stick") + " fewer fitted"
 	default:
-		sticks = plural(-n, "stick") + " more fitted"
+		sticks = words.Count(-n, "stick") + " more fitted"
 	}
 	switch d := c.Share.Cost - c.Fit.Cost; {
 	case d == 0:

@@ -7,6 +7,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/money"
+	"gnomon/core/words"
 )
 
 // Line is one line of the sheet: so much of something at a rate. Amount is
@@ -51,7 +52,7 @@ func Work(j *job.Job) Sheet {
 		c := Choose(j, q)
 		s.Choices = append(s.Choices, c)
 		for _, lot := range c.Taken().Sticks {
-			s.line(GroupMaterial, fmt.Sprintf("%s, %s", q.Moulding.Title(), lot.Length.In(j.Unit)), plural(lot.Count, "stick"), lot.Price, "stick", lot.Cost())
+			s.line(GroupMaterial, fmt.Sprintf("%s, %s", q.Moulding.Title(), lot.Length.In(j.Unit)), words.Count(lot.Count, "stick"), lot.Price, "stick", lot.Cost())
 		}
 	}
 	for _, c := range s.Choices {
@@ -165,7 +166,7 @@ func (s *Sheet) backing(j *job.Job) {
 	if one := p.Strip.Length; one > 0 {
 		n := int((l + one - 1) / one)
 		s.Strips.lot(one, n, p.Strip.Price)
-		s.line(GroupBacking, "Backing strip, "+one.In(j.Unit), plural(n, "strip"), p.Strip.Price, "strip", s.Strips.Cost)
+		s.line(GroupBacking, "Backing strip, "+one.In(j.Unit), words.Count(n, "strip"), p.Strip.Price, "strip", s.Strips.Cost)
 	}
 	s.byLength(GroupBacking, "Putting up backing", l, p.Backing, p.Per)
 }
@@ -199,13 +200,6 @@ func (s *Sheet) sundries(j *job.Job) {
 // Units writes a length in feet or metres to the hundredth, as rates go by.
 func Units(l measure.Length, per measure.Unit) string {
 	return fmt.Sprintf("%.2f %s", float64(l)/float64(per.Length()), per)
-}
-
-func plural(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
-	}
-	return fmt.Sprintf("%d %ss", n, what)
 }
 
 // ShoppingCost is what the shopping list comes to, before tax.

@@ -8,9 +8,20 @@ import (
 	"gnomon/core/profile"
 )
 
-// Says tells what follows from a moulding's drawn section: what it allows, and what it does
-// not.
+// Says tells what follows from a moulding's section: what it allows, and what it does not.
+// Of one whose measures alone are known only its feet are told of.
 func Says(m *job.Moulding, s *profile.Section, u measure.Unit) (says, warnings []string) {
+	if m.Drawn() {
+		says, warnings = ofSection(m, s, u)
+	}
+	if r := m.Read(); m.Is().Sprung && (r.WallFoot == 0 || r.CeilingFoot == 0) {
+		warnings = append(warnings, "Its feet are not known: the spring is taken from tip to tip. Measure the two narrow flats, or draw its section.")
+	}
+	return says, warnings
+}
+
+// ofSection tells what follows from a drawn section.
+func ofSection(m *job.Moulding, s *profile.Section, u measure.Unit) (says, warnings []string) {
 	c := s.Cope()
 	switch {
 	case !c.OK:
@@ -39,11 +50,5 @@ func Says(m *job.Moulding, s *profile.Section, u measure.Unit) (says, warnings [
 	} else {
 		says = append(says, "Its feet are square: it sits one way only.")
 	}
-	if r := m.Read(); r.WallFoot == 0 || r.CeilingFoot == 0 {
-		warnings = append(warnings, FeetUnknown)
-	}
 	return says, warnings
 }
-
-// FeetUnknown is what is to know of a crown whose feet were not measured.
-const FeetUnknown = "Its feet are not known: the spring is taken from tip to tip. Measure the two narrow flats, or draw its section."

@@ -92,15 +92,15 @@ func backCut(j *job.Job, e *piece.End) measure.Angle {
 	return max(0, e.Theta-90) + copeTools[j.Rules.CopeTool].leans
 }
 
-// dialled is how the saw stands for an end.
+// dialled is how the saw stands for an end, and how that lies on it.
 type dialled struct {
-	pose         saw.Pose
-	mitre, bevel measure.Angle
-	fence        joint.Hand
+	pose saw.Pose
+	piece.Stand
 }
 
 func dialledFor(e *piece.End) dialled {
-	return dialled{e.Pose, e.Dial.Mitre, e.Dial.Bevel, e.Fence}
+	s, _ := e.Stand()
+	return dialled{e.Pose, s}
 }
 
 // alike is the same for pieces that are cut alike.

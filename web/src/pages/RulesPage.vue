@@ -29,8 +29,9 @@ const trial = shallowRef<TrialView | null>(null)
 const schoolOf = (q: QuestionView, code: string) => q.schools.find((s) => s.code === code)
 const setting = (q: QuestionView, school: string) => {
   const s = schoolOf(q, school)!
-  const was = { scarf: v.value.rules.scarf, layout: undefined }[q.code]
-  return setOp('rules', '', s.field, s.value, q.code in v.value.rules ? was : v.value.rules.answers[q.code])
+  // What the field held: a school's code but for a scarf's angle; a layout mark is taken over whatever it was.
+  const was: Record<string, unknown> = { ...v.value.rules.answers, scarf: v.value.rules.scarf, layout: undefined }
+  return setOp('rules', '', s.field, s.value, was[s.field])
 }
 async function choose(q: QuestionView, school: string) {
   if (school === v.value.rules.answers[q.code]) {
