@@ -65,3 +65,32 @@ func TestImportsRunDownward(t *testing.T) {
 		assert.True(t, seen[pkg], "%s stands in docs/architecture.md and is not there", pkg)
 	}
 }
+
+// Where a formula comes from is told by the name of a section that is there.
+func TestFormulasNameTheirSection(t *testing.T) {
+	doc, err := os.ReadFile("docs/geometry.md")
+	require.NoError(t, err)
+	sections := map[string]bool{}
+	for _, m := range regexp.MustCompile(`(?m)^## (.+)$`).FindAllStringSubmatch(string(doc), -1) {
+		sections[m[1]] = true
+	}
+	named := 0
+	require.NoError(t, filepath.WalkDir("core", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") {
+			return err
+		}
+		b, err := os.ReadFile(path)
+		require.NoError(t, err)
+		text := strings.ReplaceAll(string(b), "\n// ", " ")
+		for _, m := range regexp.MustCompile(`docs/geometry\.md((?:,? (?:and )?"[^"]+")*)`).FindAllStringSubmatch(text, -1) {
+			names := regexp.MustCompile(`"([^"]+)"`).FindAllStringSubmatch(m[1], -1)
+			assert.NotEmpty(t, names, "%s names no section of docs/geometry.md", path)
+			for _, n := range names {
+				named++
+				assert.True(t, sections[n[1]], "%s names %q, which docs/geometry.md has not", path, n[1])
+			}
+		}
+		return nil
+	}))
+	assert.Greater(t, named, 15)
+}

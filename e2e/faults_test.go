@@ -29,12 +29,12 @@ var (
 	edits   = flag.Duration("edits", 8*time.Second, "how long 25 devices edit")
 )
 
-// marksOf reads a job's marks and its walls' lengths from its job file.
+// marksOf reads a job's records and its walls' lengths from its job file.
 func marksOf(t *testing.T, url string) (ids map[string]int, lengths map[string]string) {
 	t.Helper()
 	var f struct {
-		Marks []struct{ ID string }
-		Rooms []struct {
+		Records []struct{ ID string }
+		Rooms   []struct {
 			Walls []struct {
 				Lengths []struct{ ID, Length string }
 			}
@@ -42,7 +42,7 @@ func marksOf(t *testing.T, url string) (ids map[string]int, lengths map[string]s
 	}
 	require.NoError(t, getJSON(url, &f))
 	ids, lengths = map[string]int{}, map[string]string{}
-	for _, m := range f.Marks {
+	for _, m := range f.Records {
 		ids[m.ID]++
 	}
 	for _, r := range f.Rooms {
@@ -82,7 +82,8 @@ func (h *hand) write(stop <-chan bool) {
 				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"set","kind":"length","id":"l-%s","field":"length","value":"%d"}]}`, id, h.name,
 					100+h.n))
 			} else {
-				h.wait = append(h.wait, fmt.Sprintf(`{"client":"c","once":%q,"ops":[{"do":"mark","id":%q,"value":{"kind":"cut","piece":"p.%s","end":"left","cut":"10"}}]}`,
+				h.wait = append(h.wait, fmt.Sprintf(
+					`{"client":"c","once":%q,"ops":[{"do":"record","id":%q,"value":{"kind":"cut","piece":"p.%s","end":"left","cut":{"length":"10"}}}]}`,
 					id, id, h.name))
 			}
 		}

@@ -195,7 +195,7 @@ func TestFactsOfARoom(t *testing.T) {
 	b.see("The ceiling rises 1/2″ in 11′ 6″.")
 	b.fill("leans, + top into room", "1/4 over 48")
 	b.fill("studs apart", "16")
-	b.do(chromedp.Evaluate("(s => { s.value = 'stud'; s.dispatchEvent(new Event('change')) })(document.querySelector('.facts .stud select'))", nil))
+	b.do(chromedp.Evaluate("(s => { s.value = 'stud'; s.dispatchEvent(new Event('change')) })(document.querySelector('.facts [aria-label=\"add a\"]'))", nil))
 	b.fill("at, from left end", "22")
 	b.see("Studs at 6″, 1′ 10″, 3′ 2″")
 	b.click(".low .btn", "Diagonals")

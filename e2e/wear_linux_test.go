@@ -124,7 +124,7 @@ func houseOf(t *testing.T, p *sharedProgram, rooms int) []byte {
 	t.Helper()
 	var f map[string]any
 	require.NoError(t, getJSON(p.desk+job+"/file", &f))
-	f["layouts"], f["marks"], f["by_hand"] = nil, nil, nil
+	f["layouts"], f["records"], f["by_hand"] = nil, nil, nil
 	first := f["rooms"].([]any)
 	var out []any
 	for n := 0; len(out) < rooms; n++ {
@@ -177,12 +177,12 @@ func withMarks(t *testing.T, file []byte, size int) []byte {
 	marks := []any{}
 	for n, room := len(file), size; n < room; {
 		m := map[string]any{"id": fmt.Sprintf("m%d", len(marks)), "kind": "cut", "piece": "gone", "label": "Base of a room that was taken out", "end": "left",
-			"cut": "90\"", "mitre_deg": -45.25, "bevel_deg": 0}
+			"cut": map[string]any{"length": "90\"", "mitre": -45.25, "bevel": 0}}
 		b, err := json.Marshal(m)
 		require.NoError(t, err)
 		marks, n = append(marks, m), n+len(b)+1
 	}
-	f["marks"] = marks
+	f["records"] = marks
 	b, err := json.Marshal(f)
 	require.NoError(t, err)
 	return b

@@ -2,6 +2,7 @@ package files
 
 import (
 	"bytes"
+	"compress/zlib"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -10,7 +11,10 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"regexp"
+	"strings"
 	"testing"
+	"unicode/utf16"
 
 	"github.com/makiuchi-d/gozxing"
 	"github.com/makiuchi-d/gozxing/qrcode"
@@ -30,22 +34,83 @@ func ferryPlan(t *testing.T) (job.Job, plan.Plan) {
 	return j, p
 }
 
+// pdfText is all text of a PDF of ours in the order it was set, without spaces: lines break and
+// fractions are set in parts.
+func pdfText(t *testing.T, b []byte) string {
+	t.Helper()
+	var out strings.Builder
+	for _, part := range bytes.Split(b, []byte("endstream")) {
+		_, data, is := bytes.Cut(part, []byte("stream\n"))
+		if !is {
+			continue
+		}
+		z, err := zlib.NewReader(bytes.NewReader(data))
+		if err != nil {
+			continue // a font
+		}
+		content, _ := io.ReadAll(z)
+		for _, m := range regexp.MustCompile(`(?s)\(((?:[^()\\]|\\.)*)\) Tj`).FindAllSubmatch(content, -1) {
+			raw := regexp.MustCompile(`(?s)\\(.)`).ReplaceAllFunc(m[1], func(e []byte) []byte {
+				if e[1] == 'r' {
+					return []byte("\r")
+				}
+				return e[1:]
+			})
+			units := make([]uint16, len(raw)/2)
+			for i := range units {
+				units[i] = uint16(raw[2*i])<<8 | uint16(raw[2*i+1])
+			}
+			out.WriteString(string(utf16.Decode(units)))
+		}
+	}
+	return strings.Join(strings.Fields(out.String()), "")
+}
+
+// asSet is a text as pdfText has it.
+func asSet(text string) string {
+	var out strings.Builder
+	for _, r := range runs(text, 10) {
+		out.WriteString(r.text)
+	}
+	return strings.Join(strings.Fields(out.String()), "")
+}
+
+// The cut sheet says of every piece, in the order of mouldings and rooms, what it is called, how
+// long it is, when it hangs, what is on its ends, and what else is to be known of it.
 func TestCutSheet(t *testing.T) {
 	j, p := ferryPlan(t)
 	var b bytes.Buffer
 	require.NoError(t, WriteCutSheetPDF(&b, j, p, func(id string) (string, error) {
 		return "https://192.168.4.20:8485/jobs/ferry-house/saw?piece=" + id, nil
 	}))
-	assert.True(t, bytes.HasPrefix(b.Bytes(), []byte("%PDF-")))
-	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
 	keep(t, "cut-sheet.pdf", b.Bytes())
-	for _, q := range p.Pieces {
-		assert.NotEmpty(t, sheetEnd("left", q.Left, labels(p), j.Unit))
+	assert.Greater(t, bytes.Count(b.Bytes(), []byte("/Type /Page\n")), 2, "more pages than one")
+	text, names := pdfText(t, b.Bytes()), labels(p)
+	assert.Contains(t, text, asSet("let the blade stop before you lift"), "the caution")
+	rest, n := text, 0
+	for _, m := range j.Mouldings {
+		for _, r := range j.Rooms {
+			for _, q := range p.Pieces {
+				if q.Moulding != m.ID || q.Room != r.ID || q.Cut <= 0 {
+					continue
+				}
+				n++
+				for _, says := range append([]string{q.Label, q.LengthText(j.Unit), sheetEnd("left", q.Left, names, j.Unit), sheetEnd("right", q.Right, names, j.Unit)},
+					q.Remarks()...) {
+					_, after, is := strings.Cut(rest, asSet(says))
+					require.True(t, is, "%s: %s", q.ID, says)
+					rest = after
+				}
+			}
+		}
 	}
+	assert.Equal(t, len(p.Pieces), n)
 	crown := pieceOf(t, p, "wh-crown.wh3")
-	assert.Contains(t, sheetEnd("left", crown.Left, labels(p), j.Unit), "into Crown 2")
-	require.NoError(t, WriteCutSheetPDF(&bytes.Buffer{}, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }),
+	assert.Contains(t, sheetEnd("left", crown.Left, names, j.Unit), "into Crown 2")
+	var empty bytes.Buffer
+	require.NoError(t, WriteCutSheetPDF(&empty, job.Starter("Empty", "mm"), plan.Plan{}, func(string) (string, error) { return "", nil }),
 		"and a job with nothing in it")
+	assert.Contains(t, pdfText(t, empty.Bytes()), "Cutsheet")
 }
 
 func pieceOf(t *testing.T, p plan.Plan, id string) piece.Piece {

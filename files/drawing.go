@@ -143,68 +143,68 @@ func WriteSVG(w io.Writer, d Drawing) error {
 func WriteDXF(w io.Writer, d Drawing) error {
 	k, h := d.scale(), d.lettering()
 	var s strings.Builder
-	put := func(code int, value any) { fmt.Fprintf(&s, "%d\n%v\n", code, value) }
+	pair := func(code int, value any) { fmt.Fprintf(&s, "%d\n%v\n", code, value) }
 	num := func(v float64) string { return fmt.Sprintf("%.6f", v+0) }
 	x := func(p picture.Point) string { return num(p[0] * k) }
 	y := func(p picture.Point) string { return num(math.Copysign(p[1]*k, -p[1])) }
-	put(0, "SECTION")
-	put(2, "HEADER")
-	put(9, "$ACADVER")
-	put(1, "AC1009")
+	pair(0, "SECTION")
+	pair(2, "HEADER")
+	pair(9, "$ACADVER")
+	pair(1, "AC1009")
 	b := d.Floor.Box
-	put(9, "$EXTMIN")
-	put(10, num(b[0]*k))
-	put(20, num(-(b[1]+b[3])*k))
-	put(9, "$EXTMAX")
-	put(10, num((b[0]+b[2])*k))
-	put(20, num(-b[1]*k))
-	put(0, "ENDSEC")
-	put(0, "SECTION")
-	put(2, "TABLES")
-	put(0, "TABLE")
-	put(2, "LAYER")
+	pair(9, "$EXTMIN")
+	pair(10, num(b[0]*k))
+	pair(20, num(-(b[1]+b[3])*k))
+	pair(9, "$EXTMAX")
+	pair(10, num((b[0]+b[2])*k))
+	pair(20, num(-b[1]*k))
+	pair(0, "ENDSEC")
+	pair(0, "SECTION")
+	pair(2, "TABLES")
+	pair(0, "TABLE")
+	pair(2, "LAYER")
 	layers := []string{"WALLS", "UNMEASURED", "OPENINGS", "DIAGONALS", "GAP", "SIZES", "CORNERS"}
-	put(70, len(layers))
+	pair(70, len(layers))
 	for i, l := range layers {
-		put(0, "LAYER")
-		put(2, l)
-		put(70, 0)
-		put(62, i+1)
-		put(6, "CONTINUOUS")
+		pair(0, "LAYER")
+		pair(2, l)
+		pair(70, 0)
+		pair(62, i+1)
+		pair(6, "CONTINUOUS")
 	}
-	put(0, "ENDTAB")
-	put(0, "ENDSEC")
-	put(0, "SECTION")
-	put(2, "ENTITIES")
+	pair(0, "ENDTAB")
+	pair(0, "ENDSEC")
+	pair(0, "SECTION")
+	pair(2, "ENTITIES")
 	for _, l := range d.lines() {
-		put(0, "LINE")
-		put(8, l.layer)
-		put(10, x(l.a))
-		put(20, y(l.a))
-		put(30, "0.0")
-		put(11, x(l.b))
-		put(21, y(l.b))
-		put(31, "0.0")
+		pair(0, "LINE")
+		pair(8, l.layer)
+		pair(10, x(l.a))
+		pair(20, y(l.a))
+		pair(30, "0.0")
+		pair(11, x(l.b))
+		pair(21, y(l.b))
+		pair(31, "0.0")
 	}
 	for _, n := range d.notes() {
 		if n.text == "" {
 			continue
 		}
-		put(0, "TEXT")
-		put(8, n.layer)
-		put(10, x(n.at))
-		put(20, y(n.at))
-		put(30, "0.0")
-		put(40, num(h*k))
-		put(1, plainText(n.text))
-		put(50, num(-n.angle))
-		put(72, 1) // centred on the second point
-		put(11, x(n.at))
-		put(21, y(n.at))
-		put(31, "0.0")
+		pair(0, "TEXT")
+		pair(8, n.layer)
+		pair(10, x(n.at))
+		pair(20, y(n.at))
+		pair(30, "0.0")
+		pair(40, num(h*k))
+		pair(1, plainText(n.text))
+		pair(50, num(-n.angle))
+		pair(72, 1) // centred on the second point
+		pair(11, x(n.at))
+		pair(21, y(n.at))
+		pair(31, "0.0")
 	}
-	put(0, "ENDSEC")
-	put(0, "EOF")
+	pair(0, "ENDSEC")
+	pair(0, "EOF")
 	_, err := io.WriteString(w, s.String())
 	return err
 }

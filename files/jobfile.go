@@ -2,7 +2,6 @@ package files
 
 import (
 	"bytes"
-	_ "embed"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -15,11 +14,6 @@ import (
 
 // MaxJobFile is the largest job file that is read.
 const MaxJobFile = 8 << 20
-
-// Schema is the JSON Schema of the job file.
-//
-//go:embed job.schema.json
-var Schema []byte
 
 // ReadJob reads a job file whole: it comes back resolved, normalised and
 // checked, or not at all. The error is one line that names the thing, the

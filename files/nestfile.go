@@ -151,7 +151,7 @@ type nestStick struct {
 
 // WriteNest writes a layout as scripts read it: positions in inches on the back
 // line, money with two decimals.
-func WriteNest(w io.Writer, n Nest, l nest.Layout, seconds float64) error {
+func WriteNest(w io.Writer, n Nest, l nest.Solution, seconds float64) error {
 	out := struct {
 		Sticks      []nestStick `json:"sticks"`
 		Cost        money.Cents `json:"cost"`
@@ -174,7 +174,7 @@ func WriteNest(w io.Writer, n Nest, l nest.Layout, seconds float64) error {
 }
 
 // WriteNestText writes a layout to read at the saw.
-func WriteNestText(w io.Writer, n Nest, l nest.Layout) error {
+func WriteNestText(w io.Writer, n Nest, l nest.Solution) error {
 	for i, s := range l.Sticks {
 		if _, err := fmt.Fprintf(w, "%d. %s:", i+1, n.Names[s.Stock]); err != nil {
 			return err

@@ -131,7 +131,7 @@ func randomRoom(d dice, id string) job.Room {
 				e += pick(d, 12.0, -1, 10)
 			}
 			if e > 1 && !d.of(20) {
-				w.Lengths = append(w.Lengths, job.Taken{ID: fmt.Sprintf("%st%d", w.ID, k), As: d.inch(e), Level: pick(d, job.Floor, job.Floor, job.Floor, job.Ceiling),
+				w.Lengths = append(w.Lengths, job.WallLength{ID: fmt.Sprintf("%st%d", w.ID, k), As: d.inch(e), Level: pick(d, job.Floor, job.Floor, job.Floor, job.Ceiling),
 					Kept: d.of(20)})
 			}
 		}
@@ -266,20 +266,21 @@ func workOn(seed uint64, j job.Job, p *plan.Plan) job.Job {
 	at := func() *piece.Piece { return &p.Pieces[d.IntN(len(p.Pieces))] }
 	for n := range d.IntN(8) {
 		q := at()
-		m := job.Mark{ID: fmt.Sprint("m", n), Kind: job.MarkCut, Piece: q.ID, Label: q.Label, End: job.HandLeft, Length: q.Cut}
+		m := job.Record{ID: fmt.Sprint("m", n), Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: job.HandLeft},
+			Bodies: job.Bodies{Cut: &job.Cut{Length: q.Cut}}}
 		e := q.Left
 		if d.of(2) {
 			m.End, e = job.HandRight, q.Right
 		}
 		if e.Setting != nil {
-			m.Mitre, m.Bevel, m.Pose = e.Setting.Mitre, e.Setting.Bevel, e.Pose.Name()
+			m.Cut.Mitre, m.Cut.Bevel, m.Cut.Pose = e.Setting.Mitre, e.Setting.Bevel, e.Pose.Name()
 		}
 		if d.of(5) {
-			m.Kind, m.End = job.MarkMiscut, ""
+			m.Kind, m.End = job.RecordMiscut, ""
 		}
-		next.Marks = append(next.Marks, m)
+		next.Records = append(next.Records, m)
 		if d.of(6) {
-			next.Marks = append(next.Marks, job.Mark{ID: fmt.Sprint("u", n), Kind: job.MarkUndone, Of: m.ID})
+			next.Records = append(next.Records, job.Record{ID: fmt.Sprint("u", n), Kind: job.RecordUndone, Of: m.ID})
 		}
 	}
 	if d.of(2) {

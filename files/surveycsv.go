@@ -409,10 +409,10 @@ func (p *surveyReader) length(line int, column, text string, unit measure.Unit) 
 	return e, true
 }
 
-func (p *surveyReader) taken(line int, column, text string, unit measure.Unit) (job.Taken, bool) {
+func (p *surveyReader) taken(line int, column, text string, unit measure.Unit) (job.WallLength, bool) {
 	body, burned := strings.CutSuffix(strings.ToLower(text), burnedWord)
 	e, ok := p.length(line, column, strings.TrimSpace(text[:len(body)]), unit)
-	t := job.Taken{ID: p.newID("l"), As: e}
+	t := job.WallLength{ID: p.newID("l"), As: e}
 	if burned && ok {
 		b := job.Entry{Length: measure.Inch, Text: `1"`}
 		if p.unit.Metric() {

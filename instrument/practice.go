@@ -28,6 +28,7 @@ type Practice struct {
 	info  Info
 	rooms []Room
 	now   func() time.Time
+	after func(time.Duration, func()) // does something once the time is over
 
 	mu  sync.Mutex
 	set Settings
@@ -47,7 +48,8 @@ func NewProtractor(rooms []Room, seed uint64) *Practice {
 }
 
 func newPractice(i Info, rooms []Room, seed uint64, s Settings) *Practice {
-	return &Practice{info: i, rooms: rooms, now: time.Now, set: s, rnd: rand.New(rand.NewPCG(seed, 7))}
+	return &Practice{info: i, rooms: rooms, now: time.Now, after: func(d time.Duration, f func()) { time.AfterFunc(d, f) }, set: s,
+		rnd: rand.New(rand.NewPCG(seed, 7))}
 }
 
 // Info tells what it is and how its battery stands.
@@ -134,7 +136,7 @@ func (p *Practice) Press(t Target, by string) error {
 	if lost {
 		return nil
 	}
-	time.AfterFunc(delay, func() {
+	p.after(delay, func() {
 		r.At = p.now()
 		p.send(r)
 	})

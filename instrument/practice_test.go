@@ -130,3 +130,32 @@ func TestTheDemoRoomsRead(t *testing.T) {
 	assert.Len(t, rooms, 4)
 	assert.InDelta(t, 89.59, float64(rooms[0].angle(7)), 0.02)
 }
+
+// A reading comes after its delay and not before, a low battery's after three times as long;
+// its time is that of its coming.
+func TestDelay(t *testing.T) {
+	p := NewLaser(shed, 1)
+	var waits []time.Duration
+	var come []func()
+	now := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
+	p.after = func(d time.Duration, f func()) { waits, come = append(waits, d), append(come, f) }
+	p.now = func() time.Time { return now }
+	heard, leave := p.Listen()
+	defer leave()
+	for _, battery := range []int{90, Low, Low - 1} {
+		require.NoError(t, p.Set(Settings{Delay: 2 * time.Second, Battery: battery, Unit: measure.UnitInch}))
+		require.NoError(t, p.Press(Target{"Shed", 1, -1}, "me"))
+	}
+	assert.Equal(t, []time.Duration{2 * time.Second, 2 * time.Second, 6 * time.Second}, waits)
+	assert.Empty(t, heard, "nothing is there yet")
+	for i, f := range come {
+		now = now.Add(time.Minute)
+		f()
+		require.Len(t, heard, 1)
+		r := <-heard
+		assert.Equal(t, now, r.At, "reading %d", i)
+	}
+	require.NoError(t, p.Set(Settings{Delay: time.Second, Dropouts: 1, Battery: 90, Unit: measure.UnitInch}))
+	require.NoError(t, p.Press(Target{"Shed", 1, -1}, "me"))
+	assert.Len(t, waits, 3, "what drops out never comes")
+}

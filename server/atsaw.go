@@ -8,7 +8,6 @@ import (
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
-	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
@@ -136,8 +135,8 @@ func pieceOf(p plan.Plan, id string) (piece.Piece, error) {
 	return piece.Piece{}, &edit.Missing{Thing: "piece " + id}
 }
 
-// trimmed are the steps that take something off a piece: its length set by hand, and the
-// end's mark taken back, so that it is cut again.
+// trimmed are the steps that take something off a piece: its length set by hand, and the fact
+// that its end is to be cut again.
 func trimmed(j *job.Job, p plan.Plan, t Trimming) ([]edit.Op, error) {
 	q, err := pieceOf(p, t.Piece)
 	if err != nil {
@@ -156,11 +155,11 @@ func trimmed(j *job.Job, p plan.Plan, t Trimming) ([]edit.Op, error) {
 		why = "recut, " + off.In(j.Unit) + " off its " + t.End + " end"
 	}
 	e := job.Entry{Length: q.Cut - off, Text: (q.Cut - off).String()}
-	ops := []edit.Op{{Do: edit.Add, Kind: "hand", ID: q.ID, Unit: j.Unit, Value: edit.Raw(job.ByHand{Piece: q.ID, Length: &e, By: t.By, Why: why})}}
-	if m := q.End(joint.Hand(t.End)).Mark; m != "" {
-		ops = append(ops, edit.Op{Do: edit.Unmark, ID: m})
-	}
-	return ops, nil
+	return []edit.Op{
+		{Do: edit.Add, Kind: "hand", ID: q.ID, Unit: j.Unit, Value: edit.Raw(job.ByHand{Piece: q.ID, Length: &e, By: t.By, Why: why})},
+		{Do: edit.Record, ID: t.Once, Value: edit.Raw(job.Record{Kind: job.RecordRecut, By: t.By, On: job.On{Piece: q.ID, Label: q.Label, End: t.End},
+			Bodies: job.Bodies{Recut: &job.Recut{Off: off, To: e.Length, Why: t.Why}}})},
+	}, nil
 }
 
 // ordered are the steps that choose an order, and what laying out anew for it costs.
@@ -198,13 +197,7 @@ func (s *server) ordered(id string, in Ordering) ([]edit.Op, Anew, error) {
 			return nil, a, err
 		}
 		a.More, a.Worth = moneyView(q.StickCost()-now, j.Prices.Currency), len(layouts) > 0
-		a.Text = "Laid out anew in that order, the sticks cost the same."
-		switch d := q.StickCost() - now; {
-		case d > 0:
-			a.Text = "Laid out anew in that order, the sticks cost " + moneyView(d, j.Prices.Currency).Text + " more."
-		case d < 0:
-			a.Text = "Laid out anew in that order, the sticks cost " + moneyView(-d, j.Prices.Currency).Text + " less."
-		}
+		a.Text = "Laid out anew in that order, the sticks cost " + (q.StickCost() - now).Difference(j.Prices.Currency) + "."
 	}
 	for _, l := range layouts {
 		ops = append(ops, edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: edit.Raw(l)})

@@ -11,6 +11,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"gnomon/core/money"
 )
 
 func (c *client) get(path string, into any) {
@@ -44,13 +46,13 @@ func (c *client) use(id string, f FitView) JobView {
 	return c.view("POST", "/api/jobs/"+id+"/fits/"+f.Search+"/use", `{"client":"a"}`)
 }
 
-func stockOf(v JobView, moulding string) StockView {
+func stockOf(v JobView, moulding string) SupplyView {
 	for _, s := range v.Stock {
 		if s.Moulding == moulding {
 			return s
 		}
 	}
-	return StockView{}
+	return SupplyView{}
 }
 
 func TestFittingOffTheRequestPath(t *testing.T) {
@@ -172,7 +174,7 @@ func TestMovingSeesThePriceFirst(t *testing.T) {
 	var tried Tried
 	require.NoError(t, json.Unmarshal(b, &tried))
 	assert.Equal(t, s.Cost, tried.Now.Cost)
-	assert.Equal(t, tried.Then.Cost.Cents-tried.Now.Cost.Cents, tried.More.Cents)
+	assert.Equal(t, "It costs "+money.Cents(tried.Then.Cost.Cents-tried.Now.Cost.Cents).Difference("$"), tried.Text)
 	assert.Equal(t, v.Revision, c.view("GET", "/api/jobs/"+id, "").Revision, "nothing was changed")
 	v = c.view("POST", at+"move", body)
 	assert.Equal(t, tried.Then.Cost, stockOf(v, "galley-base").Cost)
@@ -192,7 +194,7 @@ func TestRackRoutes(t *testing.T) {
 			m.Kind = "cut"
 			b, err := json.Marshal(m)
 			require.NoError(t, err)
-			v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"mark","value":%s}]}`, b))
+			v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"record","value":%s}]}`, b))
 		}
 	}
 	s := stockOf(v, "galley-base")
@@ -217,7 +219,7 @@ func TestRackRoutes(t *testing.T) {
 		var f map[string]any
 		require.NoError(t, json.Unmarshal(b, &f))
 		delete(f, "layouts")
-		delete(f, "marks")
+		delete(f, "records")
 		out, err := json.Marshal(f)
 		require.NoError(t, err)
 		return string(out)
@@ -284,7 +286,8 @@ func TestQuoteRoutes(t *testing.T) {
 	c.problem(404, "GET", "/api/jobs/none/quote", "")
 	c.problem(404, "GET", "/api/jobs/none/quote.pdf", "")
 	v := c.view("GET", "/api/jobs/"+id, "")
-	assert.Equal(t, "12'", v.Rooms[3].Walls[0].Rough.Typed)
+	assert.Contains(t, string(c.raw("/api/jobs/"+id)), `"rough":{"nm":3657600000,`)
+	assert.Regexp(t, `"rough":\{[^}]*"typed":"12'"`, string(c.raw("/api/jobs/"+id)), "as it is put back into a field that reads in feet")
 	assert.Equal(t, "$43.20", v.Mouldings[0].Sticks[0].Price.Text)
 	assert.Equal(t, "110", v.Prices.Sundries[4].Lasts)
 }

@@ -36,7 +36,7 @@ type CornerEnd struct {
 
 // sample stands for the moulding in the pictures of a corner without a job: a
 // common base, and a common crown of the spring asked for.
-func sample(spring measure.Angle) picture.Stock {
+func sample(spring measure.Angle) picture.Blank {
 	if spring == 0 {
 		return picture.Sample(measure.Inch*9/16, 4*measure.Inch, false)
 	}
@@ -79,14 +79,14 @@ func (s *server) corner(api huma.API) {
 			v := findingView(f)
 			out.Finding = &v
 		}
-		n, told := joint.InsideEnd(theta), "long"
+		n, toldTo := joint.InsideEnd(theta), "long"
 		if in.Kind == "outside" {
-			n, told = joint.OutsideEnd(theta), "short"
+			n, toldTo = joint.OutsideEnd(theta), "short"
 		}
 		pose := saw.Pose{Lie: saw.Lie(in.Pose), Edge: saw.Edge(in.Edge), Spring: spring}
 		for _, hand := range []joint.Hand{joint.Right, joint.Left} {
 			set := saw.For(n.At(hand), pose)
-			out.Ends = append(out.Ends, CornerEnd{string(hand), told, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep),
+			out.Ends = append(out.Ends, CornerEnd{string(hand), toldTo, swingView(set.Mitre), tiltView(set.Bevel), string(set.Keep),
 				picture.OnSaw(picture.Cut{Plane: n.At(hand), Pose: pose, Setting: set}, sample(spring))})
 		}
 		return &Body[OneCorner]{out}, nil

@@ -2,7 +2,6 @@ package server
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
@@ -88,7 +87,7 @@ func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) 
 	}
 	at := when(time.Now().Add(-time.Duration(from.Ago) * time.Second))
 	for i := range ops {
-		stamp(&ops[i], at, nameOf(ctx))
+		ops[i] = edit.Stamped(ops[i], at, nameOf(ctx)) // the core knows neither clock nor devices
 	}
 	r, err := s.store.Do(id, s.by(ctx, from), ops)
 	return s.changed(ctx, id, from.Client, r, err)
@@ -96,7 +95,7 @@ func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) 
 
 // changed tells everybody of a change and answers it.
 func (s *server) changed(ctx context.Context, id, client string, r store.Result, err error) (*Body[JobView], error) {
-	var taken *store.Taken
+	var taken *store.OffcutTaken
 	if errors.As(err, &taken) && onlyJob(ctx) != "" {
 		taken.Job = ""
 	}
@@ -115,26 +114,3 @@ func (s *server) changed(ctx context.Context, id, client string, r store.Result,
 
 // when is a time as facts and views keep it.
 func when(t time.Time) string { return t.UTC().Format(time.RFC3339) }
-
-// stamp puts the time and the maker on a fact: the core knows neither clock nor devices.
-func stamp(o *edit.Op, at, by string) {
-	mark := o.Do == edit.Record || o.Do == edit.Unmark
-	if !mark && !(o.Do == edit.Add && o.Kind == "hand") {
-		return
-	}
-	var fields map[string]any
-	if len(o.Value) > 0 && json.Unmarshal(o.Value, &fields) != nil {
-		return // the core says what is wrong with it
-	}
-	if fields == nil {
-		fields = map[string]any{}
-	}
-	fields["at"] = at
-	if mark {
-		delete(fields, "by")
-	}
-	if by != "" {
-		fields["by"] = by
-	}
-	o.Value, _ = json.Marshal(fields)
-}

@@ -15,42 +15,14 @@ type StickView struct {
 }
 
 // CuttingView is how sticks are bought and used up.
-type CuttingView struct {
-	Kerf     EntryView `json:"kerf"`
-	EndTrim  EntryView `json:"endTrim"`
-	Keep     EntryView `json:"keep"`
-	Shortest EntryView `json:"shortest"`
-	Share    string    `json:"share"`
-}
-
-func cuttingView(c job.Cutting, u measure.Unit) CuttingView {
-	return CuttingView{entryView(c.Kerf, u), entryView(c.EndTrim, u), entryView(c.Keep, u), entryView(c.Shortest, u), c.Share.String()}
-}
+type CuttingView struct{ of of[job.Cutting] }
 
 // DoorsView is the door that a quick look counts.
-type DoorsView struct {
-	Width  EntryView `json:"width"`
-	Height EntryView `json:"height"`
-}
+type DoorsView struct{ of of[job.Doors] }
 
 // LookView is what a quick look gives for a room. Counts are missing where they
 // are guessed.
-type LookView struct {
-	Inside  *int       `json:"inside,omitempty"`
-	Outside *int       `json:"outside,omitempty"`
-	Doors   int        `json:"doors"`
-	Returns int        `json:"returns"`
-	Ceiling *EntryView `json:"ceiling,omitempty"`
-}
-
-// roughView is a rough length: its text reads in feet or metres.
-func roughView(e *job.Entry, u measure.Unit) *EntryView {
-	if e == nil {
-		return nil
-	}
-	v := EntryView{LengthView: lengthView(e.Length, u), Typed: e.Shown(job.FieldUnit("rough", u))}
-	return &v
-}
+type LookView struct{ of of[job.Look] }
 
 // PricesView is the price sheet.
 type PricesView struct {
@@ -66,8 +38,7 @@ type PricesView struct {
 // RateView is a rate with the name of its field.
 type RateView struct {
 	Field string    `json:"field"`
-	Title string    `json:"title"`
-	Per   string    `json:"per"`
+	Label string    `json:"label"`
 	Price MoneyView `json:"price"`
 }
 
@@ -84,18 +55,18 @@ type SundryView struct {
 func pricesView(p job.Prices, u measure.Unit) PricesView {
 	v := PricesView{Currency: p.Currency, Per: string(p.Per), Margin: p.Margin.String(), Tax: p.Tax.String(), Sundries: []SundryView{},
 		Strip: StickView{EntryView: entryView(p.Strip.Entry, u), Price: moneyView(p.Strip.Price, p.Currency)}}
-	rate := func(field, title, per string, c money.Cents) {
-		v.Rates = append(v.Rates, RateView{field, title, per, moneyView(c, p.Currency)})
+	rate := func(field, label string, c money.Cents) {
+		v.Rates = append(v.Rates, RateView{field, label, moneyView(c, p.Currency)})
 	}
-	rate("cope", "cope", "joint", p.Cope)
-	rate("mitre", "inside mitre", "joint", p.Mitre)
-	rate("outside", "outside mitre", "joint", p.Outside)
-	rate("scarf", "scarf", "joint", p.Scarf)
-	rate("return", "return", "each", p.Return)
-	rate("butt", "end at a casing", "each", p.Butt)
-	rate("casing", "casing set", "set", p.Casing)
-	rate("backing", "backing put up", string(p.Per), p.Backing)
-	rate("least", "minimum charge", "job", p.Least)
+	rate("cope", "cope, a joint", p.Cope)
+	rate("mitre", "inside mitre, a joint", p.Mitre)
+	rate("outside", "outside mitre, a joint", p.Outside)
+	rate("scarf", "scarf, a joint", p.Scarf)
+	rate("return", "return, each", p.Return)
+	rate("butt", "end at a casing, each", p.Butt)
+	rate("casing", "casing set, a set", p.Casing)
+	rate("backing", "backing put up, a "+string(p.Per), p.Backing)
+	rate("least", "minimum charge, a job", p.Least)
 	for _, s := range p.Sundries {
 		v.Sundries = append(v.Sundries, SundryView{s.ID, s.Name, s.By, moneyView(s.Price, p.Currency), s.Lasts.Plain(), s.Coats})
 	}

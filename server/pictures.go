@@ -38,8 +38,9 @@ type NewsAsk struct {
 
 // ShownCut is a cut as it was shown.
 type ShownCut struct {
-	Mark job.Mark `json:"mark"`
-	Done bool     `json:"done,omitempty"`
+	job.On
+	job.Cut
+	Done bool `json:"done,omitempty"`
 }
 
 // News is what became of pieces meanwhile, in words; what is cut already comes first.
@@ -71,7 +72,7 @@ func (s *server) pictures(api huma.API) {
 		for i, c := range p.view.Cuts {
 			if c.Picture != "" && wanted[c.Picture] {
 				k, st := bench.cut(p.plan.Cuts[i])
-				out.Pictures[c.Picture] = BenchView{picture.OnSaw(k, st.Stock), picture.Turned(k, st.Stock)}
+				out.Pictures[c.Picture] = BenchView{picture.OnSaw(k, st.Blank), picture.Turned(k, st.Blank)}
 				delete(wanted, c.Picture)
 			}
 		}
@@ -88,10 +89,10 @@ func (s *server) pictures(api huma.API) {
 			}
 			var shown []compare.Shown
 			for _, k := range in.Body.Shown {
-				shown = append(shown, compare.Shown{Mark: k.Mark, Done: k.Done})
+				shown = append(shown, compare.Shown(k))
 			}
 			out := News{News: []NewsView{}}
-			for _, n := range compare.Meanwhile(p.plan.Pieces, p.job.Marks, shown, nameOf(ctx), p.job.Unit) {
+			for _, n := range compare.Meanwhile(p.plan.Pieces, p.job.Records, shown, nameOf(ctx), p.job.Unit) {
 				out.News = append(out.News, NewsView(n))
 			}
 			return &Body[News]{out}, nil
@@ -107,7 +108,7 @@ type bench struct {
 }
 
 type stock struct {
-	picture.Stock
+	picture.Blank
 	key string
 }
 
@@ -124,7 +125,7 @@ func (b bench) cut(c sawing.Cut) (picture.Cut, stock) {
 	q := b.pieces[c.Piece]
 	st, ok := b.stocks[q.Moulding]
 	if !ok {
-		st.Stock = picture.StockOf(b.job.Moulding(q.Moulding))
+		st.Blank = picture.StockOf(b.job.Moulding(q.Moulding))
 		st.key = st.Key()
 		b.stocks[q.Moulding] = st
 	}

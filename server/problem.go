@@ -90,7 +90,7 @@ func asProblem(err error) error {
 	var conflict *edit.Conflict
 	var missing *edit.Missing
 	var parse *measure.ParseError
-	var taken *store.Taken
+	var taken *store.OffcutTaken
 	var over *store.PassedOver
 	var since *edit.Since
 	var full *store.Full

@@ -1,8 +1,6 @@
 package server
 
 import (
-	"cmp"
-
 	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -14,59 +12,31 @@ import (
 
 // ToolsView are the deviations of what the job is measured with.
 type ToolsView struct {
-	Tape    EntryView `json:"tape"`
-	Reading float64   `json:"reading"`
-	Burn    string    `json:"burn" doc:"where a tape begins that is read from its burned inch or hundred"`
+	of   of[job.Tools]
+	Burn string `json:"burn" doc:"where a tape begins that is read from its burned inch or hundred"`
 }
 
-func toolsView(t job.Tools, u measure.Unit) ToolsView {
-	v := ToolsView{Tape: entryView(t.Tape, u), Reading: float64(t.Reading), Burn: `1"`}
-	if u.Metric() {
+func toolsView(j *job.Job) ToolsView {
+	v := ToolsView{of: viewed(&j.Tools, j), Burn: `1"`}
+	if j.Unit.Metric() {
 		v.Burn = "100 mm"
 	}
 	return v
 }
 
-// Facts are lengths noted beside the main one of a thing, by their field's name.
-type Facts map[string]EntryView
-
-func factsView(u measure.Unit, each func(func(field string, e *job.Entry))) Facts {
-	out := Facts{}
-	each(func(field string, e *job.Entry) {
-		if e != nil {
-			out[field] = entryView(*e, u)
-		}
-	})
-	return out
-}
-
-func leanText(l *job.Lean) string {
-	if l == nil {
-		return ""
-	}
-	return l.Text
-}
-
 // RoomView is a room with its pictures.
 type RoomView struct {
+	of        of[job.Room]
 	ID        string         `json:"id"`
-	Name      string         `json:"name"`
 	Title     string         `json:"title"`
-	Storey    string         `json:"storey"`
 	Code      string         `json:"code" doc:"a few letters that mark its pieces on sticks"`
-	Closed    bool           `json:"closed"`
 	Walls     []WallView     `json:"walls"`
 	Corners   []CornerView   `json:"corners"`
 	Diagonals []DiagonalView `json:"diagonals"`
 	Openings  []OpeningView  `json:"openings"`
 	Spots     []SpotView     `json:"spots"`
 	Runs      []RunView      `json:"runs"`
-	LeftEnd   string         `json:"leftEnd"`
-	RightEnd  string         `json:"rightEnd"`
-	Facts     Facts          `json:"facts"`
-	Entry     string         `json:"entry" doc:"the opening that was chosen as the way in"`
 	Sight     *SightView     `json:"sight,omitempty" doc:"what is seen from the way in"`
-	Wet       bool           `json:"wet"`
 	Overrides []job.Override `json:"overrides" doc:"what is decided otherwise than the house rules have it"`
 	Band      picture.Band   `json:"band"`
 	Floor     picture.Floor  `json:"floor"`
@@ -84,95 +54,64 @@ type SightView struct {
 
 // WallView is a wall face.
 type WallView struct {
-	ID      string       `json:"id"`
-	Label   string       `json:"label"`
-	Length  *LengthView  `json:"length,omitempty" doc:"between its corner lines at the floor, or at the nearest level"`
-	Level   string       `json:"level,omitempty" doc:"where that was measured"`
-	Spread  string       `json:"spread,omitempty" doc:"between the least and the most of its readings"`
-	Lengths []TakenView  `json:"lengths"`
-	Rough   *EntryView   `json:"rough,omitempty" doc:"as called out; typed reads in feet or metres"`
-	Joists  bool         `json:"joists" doc:"the ceiling joists run along it"`
-	Facts   Facts        `json:"facts"`
-	Lean    string       `json:"lean"`
-	Studs   []LengthView `json:"studs" doc:"middles, from its left end"`
-	Rise    string       `json:"rise,omitempty" doc:"of the ceiling, left to right"`
+	of      of[job.Wall]
+	ID      string           `json:"id"`
+	Label   string           `json:"label"`
+	Length  *LengthView      `json:"length,omitempty" doc:"between its corner lines at the floor, or at the nearest level"`
+	Level   string           `json:"level,omitempty" doc:"where that was measured"`
+	Spread  string           `json:"spread,omitempty" doc:"between the least and the most of its readings"`
+	Lengths []WallLengthView `json:"lengths"`
+	Studs   []LengthView     `json:"studs" doc:"middles, from its left end"`
+	Rise    string           `json:"rise,omitempty" doc:"of the ceiling, left to right"`
 }
 
-// TakenView is one reading of a wall.
-type TakenView struct {
-	ID     string    `json:"id"`
-	As     EntryView `json:"as" doc:"as the tape showed it"`
-	Level  string    `json:"level" enum:"floor,rail,ceiling"`
-	Burned string    `json:"burned" doc:"what is taken off"`
-	Left   string    `json:"left"`
-	Right  string    `json:"right"`
-	From   string    `json:"from"`
-	To     string    `json:"to"`
-	Part   bool      `json:"part"`
-	Kept   bool      `json:"kept"`
-	Faces  Facts     `json:"faces"`
-	Sees   string    `json:"sees,omitempty" doc:"the smallest mistake in it that would be noticed"`
+// WallLengthView is one reading of a wall.
+type WallLengthView struct {
+	of   of[job.WallLength]
+	ID   string `json:"id"`
+	Part bool   `json:"part"`
+	Sees string `json:"sees,omitempty" doc:"the smallest mistake in it that would be noticed"`
 }
 
 // CornerView is the corner at the right end of the wall of the same index.
 type CornerView struct {
+	of       of[job.Corner]
 	ID       string        `json:"id"`
 	Letter   string        `json:"letter"`
-	Kind     string        `json:"kind" enum:"inside,outside"`
 	Joined   bool          `json:"joined" doc:"false at the free end of an open run"`
 	Readings []ReadingView `json:"readings"`
 	Theta    string        `json:"theta,omitempty" doc:"the corner's own angle"`
 	Half     string        `json:"half,omitempty" doc:"half its deflection"`
 	Spread   string        `json:"spread,omitempty"`
 	Sees     string        `json:"sees,omitempty"`
-	Facts    Facts         `json:"facts"`
-	Lean     string        `json:"lean"`
-	LeanFace string        `json:"leanFace" enum:"left,right" doc:"the wall, left or right of the corner, in whose face the lean was read"`
-	Drop     bool          `json:"drop" doc:"the drop was marked here"`
 }
 
 // ReadingView is one protractor reading.
 type ReadingView struct {
+	of    of[job.Reading]
 	ID    string `json:"id"`
 	Typed string `json:"typed"`
-	Scale string `json:"scale" enum:"corner,deflection,mitre"`
-	Level string `json:"level" enum:"floor,rail,ceiling"`
-	Kept  bool   `json:"kept"`
 }
 
 // DiagonalView is a length shot between two corners.
 type DiagonalView struct {
-	ID     string    `json:"id"`
-	From   string    `json:"from"`
-	To     string    `json:"to"`
-	Text   string    `json:"text" doc:"between which corners"`
-	As     EntryView `json:"as"`
-	Level  string    `json:"level"`
-	Burned string    `json:"burned"`
-	Kept   bool      `json:"kept"`
-	Sees   string    `json:"sees,omitempty"`
+	of   of[job.Diagonal]
+	ID   string `json:"id"`
+	Text string `json:"text" doc:"between which corners"`
+	Sees string `json:"sees,omitempty"`
 }
 
 // OpeningView is an opening in a wall, or what stands before it.
 type OpeningView struct {
-	ID    string    `json:"id"`
-	Wall  string    `json:"wall"`
-	Kind  string    `json:"kind" enum:"door,window,opening,cabinet,tub"`
-	Edge  string    `json:"edge" doc:"what its outer edges are to a tape"`
-	From  EntryView `json:"from"`
-	Width EntryView `json:"width"`
-	Facts Facts     `json:"facts"`
-	Lean  string    `json:"lean"`
+	of   of[job.Opening]
+	ID   string `json:"id"`
+	Edge string `json:"edge" doc:"what its outer edges are to a tape"`
 }
 
 // SpotView is something at one place along a wall.
 type SpotView struct {
-	ID    string    `json:"id"`
-	Wall  string    `json:"wall"`
-	Kind  string    `json:"kind" enum:"socket,vent,pipe,stud,step_up,step_down"`
-	At    EntryView `json:"at"`
-	Stud  string    `json:"stud"`
-	Facts Facts     `json:"facts"`
+	of of[job.Spot]
+	ID string `json:"id"`
 }
 
 // seen is what the check sees, by kind and measurement.
@@ -199,13 +138,10 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 	u := j.Unit
 	m := survey.Reduce(j, r)
 	check, sees := p.Survey(r.ID, job.Floor), seenIn(&p, r.ID, u)
-	v := RoomView{ID: r.ID, Name: r.Name, Title: r.Title(), Storey: r.Storey, Closed: r.Closed, Walls: []WallView{}, Corners: []CornerView{},
-		Diagonals: []DiagonalView{},
-		Openings:  []OpeningView{}, Spots: []SpotView{}, Runs: runViews(r, u), LeftEnd: r.LeftEnd, RightEnd: r.RightEnd,
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&r.Ends, f) }),
-		Band:  picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
-	v.Look = LookView{Inside: r.Look.Inside, Outside: r.Look.Outside, Doors: r.Look.Doors, Returns: r.Look.Returns, Ceiling: roughView(r.Look.Ceiling, u)}
-	v.Entry, v.Wet, v.Overrides = r.Entry, r.Wet, some(r.Overrides)
+	v := RoomView{of: viewed(r, j), ID: r.ID, Title: r.Title(), Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
+		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(j, r), Overrides: some(r.Overrides),
+		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
+	v.Look = LookView{viewed(&r.Look, j)}
 	for _, k := range p.Sights {
 		if k.Room != r.ID {
 			continue
@@ -222,43 +158,29 @@ func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
 		v.Gap, v.Closing = &l, check.Text(g.Length, u)
 	}
 	for i := range r.Walls {
-		v.Walls = append(v.Walls, wallView(m, r, i, u, sees[survey.OfWall]))
-		v.Corners = append(v.Corners, cornerView(m, r, i, u, sees[survey.OfTurn]))
+		v.Walls = append(v.Walls, wallView(j, m, r, i, sees[survey.OfWall]))
+		v.Corners = append(v.Corners, cornerView(j, m, r, i, sees[survey.OfTurn]))
 	}
-	for _, d := range r.Diagonals {
+	for i := range r.Diagonals {
+		d := &r.Diagonals[i]
 		from, _ := r.Point(d.From)
 		to, _ := r.Point(d.To)
-		v.Diagonals = append(v.Diagonals, DiagonalView{ID: d.ID, From: d.From, To: d.To, Text: r.PointName(from) + " to " + r.PointName(to), As: entryView(d.As, u),
-			Level:  string(d.Level),
-			Burned: burnedText(d.Burned, u), Kept: d.Kept, Sees: sees[survey.OfDiagonal][d.ID]})
+		v.Diagonals = append(v.Diagonals, DiagonalView{of: viewed(d, j), ID: d.ID, Text: r.PointName(from) + " to " + r.PointName(to),
+			Sees: sees[survey.OfDiagonal][d.ID]})
 	}
-	for _, o := range r.Openings {
-		v.Openings = append(v.Openings, OpeningView{ID: o.ID, Wall: o.Wall, Kind: o.Kind, Edge: string(o.Edge()), From: entryView(o.From, u),
-			Width: entryView(o.Width, u),
-			Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&o.OpeningFacts, f) }), Lean: leanText(o.Lean)})
+	for i := range r.Openings {
+		o := &r.Openings[i]
+		v.Openings = append(v.Openings, OpeningView{of: viewed(o, j), ID: o.ID, Edge: string(o.Edge())})
 	}
-	for _, s := range r.Spots {
-		v.Spots = append(v.Spots, SpotView{ID: s.ID, Wall: s.Wall, Kind: s.Kind, At: entryView(s.At, u), Stud: s.Stud,
-			Facts: factsView(u, func(f func(string, *job.Entry)) {
-				f("width", s.Width)
-				f("height", s.Height)
-			})})
+	for i := range r.Spots {
+		v.Spots = append(v.Spots, SpotView{of: viewed(&r.Spots[i], j), ID: r.Spots[i].ID})
 	}
 	return v
 }
 
-func burnedText(e *job.Entry, u measure.Unit) string {
-	if e == nil {
-		return ""
-	}
-	return e.Length.In(u)
-}
-
-func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[string]string) WallView {
-	w := r.Walls[i]
-	v := WallView{ID: w.ID, Label: job.WallNumber(i), Lengths: []TakenView{}, Rough: roughView(w.Rough, u), Joists: w.Joists, Lean: leanText(w.Lean),
-		Studs: []LengthView{},
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&w.WallFacts, f) })}
+func wallView(j *job.Job, m survey.Measures, r *job.Room, i int, sees map[string]string) WallView {
+	w, u := &r.Walls[i], j.Unit
+	v := WallView{of: viewed(w, j), ID: w.ID, Label: job.WallNumber(i), Lengths: []WallLengthView{}, Studs: []LengthView{}}
 	if l, ok := m.Wall(i, job.Floor); ok {
 		e := lengthView(l.Length, u)
 		v.Length, v.Level = &e, string(l.Level)
@@ -266,13 +188,9 @@ func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[st
 			v.Spread = l.Spread.In(u)
 		}
 	}
-	for _, t := range w.Lengths {
-		v.Lengths = append(v.Lengths, TakenView{ID: t.ID, As: entryView(t.As, u), Level: string(t.Level), Burned: burnedText(t.Burned, u), Left: string(t.Left),
-			Right: string(t.Right),
-			From:  t.From, To: t.To, Part: t.Part(), Kept: t.Kept, Sees: sees[t.ID], Faces: factsView(u, func(f func(string, *job.Entry)) {
-				f("left", t.Faces.Left)
-				f("right", t.Faces.Right)
-			})})
+	for k := range w.Lengths {
+		t := &w.Lengths[k]
+		v.Lengths = append(v.Lengths, WallLengthView{of: viewed(t, j), ID: t.ID, Part: t.Part(), Sees: sees[t.ID]})
 	}
 	for _, s := range m.Studs(i) {
 		v.Studs = append(v.Studs, lengthView(s, u))
@@ -286,13 +204,11 @@ func wallView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[st
 	return v
 }
 
-func cornerView(m survey.Measures, r *job.Room, i int, u measure.Unit, sees map[string]string) CornerView {
-	c := r.Corners[i]
-	v := CornerView{ID: c.ID, Letter: job.CornerLetter(i), Kind: string(c.Kind), Joined: r.Joined(i), Readings: []ReadingView{}, Sees: sees[c.ID],
-		Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&c.CornerFacts, f) }), Lean: leanText(c.Lean), LeanFace: cmp.Or(c.LeanFace, job.HandLeft),
-		Drop: c.Drop}
-	for _, rd := range c.Readings {
-		v.Readings = append(v.Readings, ReadingView{ID: rd.ID, Typed: rd.Angle.Text(6), Scale: string(rd.Scale), Level: string(rd.Level), Kept: rd.Kept})
+func cornerView(j *job.Job, m survey.Measures, r *job.Room, i int, sees map[string]string) CornerView {
+	c := &r.Corners[i]
+	v := CornerView{of: viewed(c, j), ID: c.ID, Letter: job.CornerLetter(i), Joined: r.Joined(i), Readings: []ReadingView{}, Sees: sees[c.ID]}
+	for k := range c.Readings {
+		v.Readings = append(v.Readings, ReadingView{of: viewed(&c.Readings[k], j), ID: c.Readings[k].ID, Typed: c.Readings[k].Angle.Text(6)})
 	}
 	if k, ok := m.Corner(i, job.Floor); ok && k.Usable {
 		v.Theta, v.Half = k.Theta.String(), joint.Half(k.Theta).String()

@@ -17,21 +17,13 @@ import (
 
 // RulesView are the house rules of a job.
 type RulesView struct {
-	Set     string            `json:"set" doc:"the named set that they were taken from"`
+	of      of[job.Rules]
 	Answers map[string]string `json:"answers" doc:"the school followed, by question"`
-	Scarf   float64           `json:"scarf"`
-	Layout  EntryView         `json:"layout"`
-	Bench   EntryView         `json:"bench"`
-	Hair    EntryView         `json:"hair"`
-	Spring  EntryView         `json:"spring"`
-	Drying  int               `json:"drying" doc:"minutes"`
 	Weights job.Weights       `json:"weights"`
 }
 
-func rulesView(r job.Rules, u measure.Unit) RulesView {
-	v := RulesView{Set: r.Set, Answers: map[string]string{}, Scarf: float64(r.Scarf), Layout: entryView(r.Layout, u), Bench: entryView(r.Bench, u),
-		Hair:   entryView(r.Hair, u),
-		Spring: entryView(r.Spring, u), Drying: r.Drying, Weights: *r.Weights}
+func rulesView(r *job.Rules, u measure.Unit) RulesView {
+	v := RulesView{of: fieldsOf(r, u, ""), Answers: map[string]string{}, Weights: *r.Weights}
 	for _, q := range job.Questions {
 		v.Answers[q.Code] = r.Answer(q.Code)
 	}
@@ -207,7 +199,7 @@ func (s *server) ruleBook(ctx context.Context, id string) (*Body[RuleBook], erro
 		if onlyJob(ctx) != "" && set.Name != j.Rules.Set {
 			continue
 		}
-		out.Sets = append(out.Sets, RuleSetView{set.Name, rulesView(set.Rules, j.Unit)})
+		out.Sets = append(out.Sets, RuleSetView{set.Name, rulesView(&set.Rules, j.Unit)})
 	}
 	return &Body[RuleBook]{out}, nil
 }

@@ -200,7 +200,7 @@ func taken(j *job.Job, in FromLibrary) ([]edit.Op, error) {
 	var ops []edit.Op
 	on := ""
 	for _, m := range members {
-		i := slices.IndexFunc(sections, func(k profile.Stock) bool { return k.ID == m.Section })
+		i := slices.IndexFunc(sections, func(k profile.LibrarySection) bool { return k.ID == m.Section })
 		if i < 0 {
 			return nil, &edit.Missing{Thing: "section " + in.Pick}
 		}

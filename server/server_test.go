@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"gnomon/core/job"
 	"gnomon/demo"
 	"gnomon/files"
 	"gnomon/store"
@@ -74,6 +75,22 @@ func (c *client) send(method, path, body string, header ...string) (int, string,
 	return res.StatusCode, res.Header.Get("Content-Type"), b
 }
 
+// raw is the answer's text.
+func (c *client) raw(path string) []byte {
+	c.t.Helper()
+	status, _, b := c.send("GET", path, "")
+	require.Equal(c.t, 200, status, "%.300s", b)
+	return b
+}
+
+// kept is the job as its file has it.
+func (c *client) kept(id string) job.Job {
+	c.t.Helper()
+	j, err := files.ReadJob(bytes.NewReader(c.raw("/api/jobs/" + id + "/file")))
+	require.NoError(c.t, err)
+	return j
+}
+
 func (c *client) view(method, path, body string) JobView {
 	c.t.Helper()
 	code, _, b := c.send(method, path, body)
@@ -108,7 +125,13 @@ func setBody(client, kind, id, field, value, was string) string {
 func TestTheViewIsReadyToTypeset(t *testing.T) {
 	c, id := start(t)
 	v := c.view("GET", "/api/jobs/"+id, "")
-	l := v.Rooms[0].Walls[0].Lengths[0].As
+	var seen struct {
+		Rooms []struct {
+			Walls []struct{ Lengths []struct{ Length EntryView } }
+		}
+	}
+	require.NoError(t, json.Unmarshal(c.raw("/api/jobs/"+id), &seen))
+	l := seen.Rooms[0].Walls[0].Lengths[0].Length
 	assert.Equal(t, LengthView{NM: 6515100000, Feet: 21, Inches: 4, Num: 1, Den: 2, Total: 256, MM: "6515.1", Text: `21' 4 1/2"`}, l.LengthView)
 	assert.Equal(t, l.LengthView, *v.Rooms[0].Walls[0].Length)
 	assert.Equal(t, "21' 4 1/2", l.Typed)
@@ -149,16 +172,16 @@ func TestMarksCarryTheirTime(t *testing.T) {
 	m.Kind = "cut"
 	b, err := json.Marshal(m)
 	require.NoError(t, err)
-	v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"mark","value":%s}]}`, b))
+	v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"record","value":%s}]}`, b))
 	assert.True(t, v.Cuts[0].Done)
 	_, _, file := c.send("GET", "/api/jobs/"+id+"/file", "")
 	j, err := files.ReadJob(bytes.NewReader(file))
 	require.NoError(t, err)
-	require.Len(t, j.Marks, 1)
-	at, err := time.Parse(time.RFC3339, j.Marks[0].At)
+	require.Len(t, j.Records, 1)
+	at, err := time.Parse(time.RFC3339, j.Records[0].At)
 	require.NoError(t, err)
 	assert.WithinDuration(t, time.Now(), at, time.Minute)
-	v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"unmark","id":%q}]}`, j.Marks[0].ID))
+	v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"take_back","id":%q}]}`, j.Records[0].ID))
 	assert.False(t, v.Cuts[0].Done)
 }
 

@@ -350,9 +350,9 @@ func TestMarksThatComeLateAndTwice(t *testing.T) {
 	assert.Equal(t, first.Revision, cut(phone, "r1", "k1", "cut", 9).Revision)
 	j, _, err := h.store.Job(h.job)
 	require.NoError(t, err)
-	require.Len(t, j.Marks, 1)
-	assert.Equal(t, "Nell’s phone", j.Marks[0].By, "nobody marks in another's name")
-	at, err := time.Parse(time.RFC3339, j.Marks[0].At)
+	require.Len(t, j.Records, 1)
+	assert.Equal(t, "Nell’s phone", j.Records[0].Device, "nobody marks in another's name")
+	at, err := time.Parse(time.RFC3339, j.Records[0].At)
 	require.NoError(t, err)
 	assert.WithinDuration(t, time.Now(), at, 5*time.Second)
 
@@ -383,8 +383,8 @@ func TestMarksThatComeLateAndTwice(t *testing.T) {
 	assert.Equal(t, 200, body(phone))
 	assert.Equal(t, 200, body(phone), "sent again")
 	j, _, _ = h.store.Job(h.job)
-	last := j.Marks[len(j.Marks)-1]
-	assert.Equal(t, []any{job.MarkUndone, "k1", 4}, []any{last.Kind, last.Of, len(j.Marks)})
+	last := j.Records[len(j.Records)-1]
+	assert.Equal(t, []any{job.RecordUndone, "k1", 4}, []any{last.Kind, last.Of, len(j.Records)})
 
 	// A recut that is sent again takes nothing more off.
 	recut := func() JobView {
@@ -405,7 +405,7 @@ func TestNewsOfWhatChangedMeanwhile(t *testing.T) {
 	var shown []ShownCut
 	for _, c := range v.Cuts {
 		if c.Piece == "wh-base.wh3" || c.Piece == "wh-base.wh5" {
-			shown = append(shown, ShownCut{Mark: c.Mark})
+			shown = append(shown, ShownCut{On: c.Mark.On, Cut: *c.Mark.Cut})
 		}
 	}
 	h.desk.view("POST", "/api/jobs/"+h.job+"/changes", `{"client":"a","ops":[{"do":"mark","value":{"kind":"cut","piece":"wh-base.wh5","end":"left","cut":"10"}}]}`)

@@ -8,17 +8,21 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
 )
 
-func moulding(t *testing.T, v JobView, name string) MouldingView {
-	t.Helper()
-	for _, m := range v.Mouldings {
+// moulding is one of a job as kept, and its view.
+func (c *client) moulding(id string, v JobView, name string) (job.Moulding, MouldingView) {
+	c.t.Helper()
+	for i, m := range c.kept(id).Mouldings {
 		if m.Name == name {
-			return m
+			return m, v.Mouldings[i]
 		}
 	}
-	require.Fail(t, "no moulding "+name)
-	return MouldingView{}
+	require.Fail(c.t, "no moulding "+name)
+	return job.Moulding{}, MouldingView{}
 }
 
 // A built-up crown is taken from the library into a room: two mouldings, two runs, one on
@@ -29,24 +33,20 @@ func TestFromTheLibrary(t *testing.T) {
 	_, _, b := c.send("GET", "/api/library", "")
 	require.NoError(t, json.Unmarshal(b, &lib))
 	assert.GreaterOrEqual(t, len(lib.Sections), 14)
-	before := c.view("GET", "/api/jobs/"+id, "")
+	before := c.kept(id)
 	v := c.view("POST", "/api/jobs/"+id+"/mouldings", `{"client":"a","pick":"study","room":"pursers-study"}`)
-	crown := moulding(t, v, "Steamer crown")
+	_, crown := c.moulding(id, v, "Steamer crown")
 	require.NotNil(t, crown.Crown)
 	assert.Equal(t, "38", strings.TrimSuffix(crown.Crown.Common+crown.Crown.Spring, "°")[:2])
 	assert.NotEmpty(t, crown.Points)
-	var room RoomView
-	for _, r := range v.Rooms {
-		if r.ID == "pursers-study" {
-			room = r
-		}
-	}
+	kept := c.kept(id)
+	room := kept.Room("pursers-study")
 	n := len(room.Runs)
 	assert.Equal(t, room.Runs[n-2].ID, room.Runs[n-1].On)
-	assert.Equal(t, "ceiling", room.Runs[n-2].Level)
+	assert.Equal(t, job.Ceiling, room.Runs[n-2].Level)
 	require.NotEmpty(t, v.Lines)
-	v = c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
-	assert.Equal(t, before.Mouldings, v.Mouldings)
+	c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
+	assert.Equal(t, before.Mouldings, c.kept(id).Mouldings)
 	c.problem(404, "POST", "/api/jobs/"+id+"/mouldings", `{"client":"a","pick":"nothing"}`)
 	c.problem(404, "POST", "/api/jobs/"+id+"/mouldings", `{"client":"a","pick":"skiff","room":"attic"}`)
 }
@@ -57,12 +57,13 @@ func TestSections(t *testing.T) {
 	c, id := start(t)
 	at := "/api/jobs/" + id + "/mouldings/hall-casing/section"
 	v := c.view("PUT", at, `{"client":"a","points":[{"u":"0","z":"0","bow":""},{"u":"11/16","z":"0","bow":""},{"u":"11/16","z":"3","bow":"1/8"},{"u":"1/4","z":"3 1/2","bow":"-1/32"},{"u":"0","z":"3 1/2","bow":""}]}`)
-	m := moulding(t, v, "Hall casing")
+	kept, m := c.moulding(id, v, "Hall casing")
 	assert.Equal(t, `-1/32"`, m.Points[3].Bow.Typed)
-	assert.Equal(t, `3 1/2"`, m.Height.Text)
+	assert.Equal(t, 7*measure.Inch/2, kept.Height.Length)
 	v = c.view("PUT", at, `{"client":"a","points":[{"u":"0","z":"0","bow":""},{"u":"11/16","z":"0","bow":""},{"u":"11/16","z":"3","bow":""},{"u":"0","z":"3 1/2","bow":""}],"moved":{"at":2,"u":0.79,"z":3.01}}`)
-	assert.Equal(t, `25/32"`, moulding(t, v, "Hall casing").Points[2].U.Text, "snapped, and the thickness follows")
-	assert.Equal(t, `25/32"`, moulding(t, v, "Hall casing").Thickness.Text)
+	kept, m = c.moulding(id, v, "Hall casing")
+	assert.Equal(t, `25/32"`, m.Points[2].U.Text, "snapped, and the thickness follows")
+	assert.Equal(t, 25*measure.Inch/32, kept.Thickness.Length)
 	p := c.problem(422, "PUT", at, `{"client":"a","points":[{"u":"0","z":"0","bow":""},{"u":"2","z":"2","bow":""},{"u":"2","z":"0","bow":""},{"u":"0","z":"2","bow":""}]}`)
 	assert.Equal(t, "1,1", p.Errors[0].Value)
 	c.problem(422, "PUT", at, `{"client":"a","points":[{"u":"wide","z":"0","bow":""}]}`)
@@ -74,11 +75,13 @@ func TestSections(t *testing.T) {
 		require.Equal(t, 200, code)
 		body, _ := json.Marshal(map[string]any{"client": "a", "format": format, "unit": "in", "left": false, "text": string(file)})
 		v = c.view("POST", at+"/import", string(body))
-		assert.Equal(t, `3 7/8"`, moulding(t, v, "Hall casing").Height.Text, format)
-		assert.Len(t, moulding(t, v, "Hall casing").Points, 11)
+		kept, m = c.moulding(id, v, "Hall casing")
+		assert.Equal(t, 31*measure.Inch/8, kept.Height.Length, format)
+		assert.Len(t, m.Points, 11)
 	}
 	v = c.view("PUT", at, `{"client":"a","points":[]}`)
-	assert.Empty(t, moulding(t, v, "Hall casing").Points)
+	_, m = c.moulding(id, v, "Hall casing")
+	assert.Empty(t, m.Points)
 	c.problem(404, "PUT", "/api/jobs/"+id+"/mouldings/none/section", `{"client":"a","points":[]}`)
 }
 
@@ -100,7 +103,7 @@ func TestRecut(t *testing.T) {
 		if k.Piece == "ga-base.ga2" {
 			k.Mark.Kind = "cut"
 			b, _ := json.Marshal(k.Mark)
-			v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"mark","value":`+string(b)+`}]}`)
+			v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"record","value":`+string(b)+`}]}`)
 		}
 	}
 	require.True(t, find(v, "ga-base.ga2").Done)

@@ -14,21 +14,11 @@ import (
 
 // SawView is a saw; angles without sign.
 type SawView struct {
-	ID         string      `json:"id"`
-	Name       string      `json:"name"`
-	Title      string      `json:"title"`
-	MitreLeft  float64     `json:"mitreLeft"`
-	MitreRight float64     `json:"mitreRight"`
-	BevelLeft  float64     `json:"bevelLeft"`
-	BevelRight float64     `json:"bevelRight"`
-	Resolution float64     `json:"resolution"`
-	BevelReads float64     `json:"bevelReads" doc:"what its bevel scale can be read to; 0 where that is the mitre's"`
-	Detents    []float64   `json:"detents"`
-	Facts      Facts       `json:"facts"`
-	Fence      string      `json:"fence" enum:",fixed,sliding,backed"`
-	Note       string      `json:"note"`
-	Tests      []TestView  `json:"tests"`
-	Errors     []ErrorView `json:"errors"`
+	of     of[job.Saw]
+	ID     string      `json:"id"`
+	Title  string      `json:"title"`
+	Tests  []TestView  `json:"tests"`
+	Errors []ErrorView `json:"errors"`
 }
 
 // TestView is a test cut and what it says.
@@ -49,20 +39,16 @@ type ErrorView struct {
 	Tests int     `json:"tests"`
 }
 
-func sawView(s job.Saw, u measure.Unit) SawView {
-	v := SawView{ID: s.ID, Name: s.Name, Title: s.Name, MitreLeft: float64(s.MitreLeft), MitreRight: float64(s.MitreRight), BevelLeft: float64(s.BevelLeft),
-		BevelRight: float64(s.BevelRight),
-		Resolution: float64(s.Resolution), BevelReads: float64(s.BevelResolution), Detents: degrees(s.Detents), Fence: s.Fence, Note: s.Note, Tests: []TestView{},
-		Errors: []ErrorView{},
-		Facts:  factsView(u, func(f func(string, *job.Entry)) { job.Each(&s.SawFacts, f) })}
+func sawView(j *job.Job, s *job.Saw) SawView {
+	v := SawView{of: viewed(s, j), ID: s.ID, Title: s.Name, Tests: []TestView{}, Errors: []ErrorView{}}
 	if v.Title == "" {
 		v.Title = "Saw " + s.ID
 	}
 	for _, t := range s.Tests {
-		v.Tests = append(v.Tests, TestView{t.ID, testText(t, u), saw.Tested(t).Text()})
+		v.Tests = append(v.Tests, TestView{t.ID, testText(t, j.Unit), saw.Tested(t).Text()})
 	}
 	for _, scale := range []string{job.SawMitre, job.SawBevel} {
-		for _, e := range saw.Errors(&s, scale) {
+		for _, e := range saw.Errors(s, scale) {
 			v.Errors = append(v.Errors, ErrorView{scale, float64(e.At), onScale(scale, e.At), float64(e.By), float64(e.Give), e.Text(), e.Tests})
 		}
 	}
@@ -97,31 +83,20 @@ func testText(t job.Test, u measure.Unit) string {
 
 // MouldingView is a moulding.
 type MouldingView struct {
-	ID        string       `json:"id"`
-	Name      string       `json:"name"`
-	Kind      string       `json:"kind"`
-	Height    EntryView    `json:"height"`
-	Thickness EntryView    `json:"thickness"`
-	Profiled  bool         `json:"profiled"`
-	Sticks    []StickView  `json:"sticks"`
-	Rate      MoneyView    `json:"rate"`
-	Spares    int          `json:"spares"`
-	Buy       string       `json:"buy" enum:",share,fit"`
-	Material  string       `json:"material" enum:",wood,mdf,plastic"`
-	Grade     string       `json:"grade" enum:",paint,stain"`
-	Level     string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
-	Runs      bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
-	Sprung    bool         `json:"sprung" doc:"it leans between wall and ceiling"`
-	Sizes     [2]string    `json:"sizes" doc:"what its height and its thickness are"`
-	Joints    []string     `json:"joints" doc:"those at inside corners that may be wished for it"`
-	Inside    string       `json:"inside" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
-	Facts     Facts        `json:"facts" doc:"lengths beside its two sizes, by their field's name"`
-	Points    []PointView  `json:"points" doc:"its section, from the told point, the wood on the left; none where only measures are known"`
-	Sketch    [][2]float64 `json:"sketch" doc:"the section, or what stands for it, to draw: out from the wall and up, in inches"`
-	Says      []string     `json:"says" doc:"what follows from the section, a sentence each"`
-	Warnings  []string     `json:"warnings"`
-	Bad       *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
-	Crown     *CrownView   `json:"crown,omitempty"`
+	of       of[job.Moulding]
+	ID       string       `json:"id"`
+	Sticks   []StickView  `json:"sticks"`
+	Level    string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
+	Runs     bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
+	Sprung   bool         `json:"sprung" doc:"it leans between wall and ceiling"`
+	Sizes    [2]string    `json:"sizes" doc:"what its height and its thickness are"`
+	Joints   []string     `json:"joints" doc:"those at inside corners that may be wished for it"`
+	Points   []PointView  `json:"points" doc:"its section, from the told point, the wood on the left; none where only measures are known"`
+	Sketch   [][2]float64 `json:"sketch" doc:"the section, or what stands for it, to draw: out from the wall and up, in inches"`
+	Says     []string     `json:"says" doc:"what follows from the section, a sentence each"`
+	Warnings []string     `json:"warnings"`
+	Bad      *[2]float64  `json:"bad,omitempty" doc:"the place that stops it from being coped"`
+	Crown    *CrownView   `json:"crown,omitempty"`
 }
 
 // KindView is a kind of moulding.
@@ -146,7 +121,8 @@ type CrownView struct {
 	Stop    LengthView `json:"stop" doc:"the crown stop's distance: the projection"`
 	Drop    LengthView `json:"drop"`
 	Across  LengthView `json:"across" doc:"of the table, flat"`
-	Backing LengthView `json:"backing" doc:"the widest strip of backingOf hidden behind it"`
+	Strip   LengthView `json:"strip" doc:"the thickness of strip that backing is told for"`
+	Backing LengthView `json:"backing" doc:"how wide such a strip may be and stay hidden behind it"`
 	Coarse  string     `json:"coarse" doc:"what a rule read to 1/32 leaves unknown of a mitre run"`
 }
 
@@ -155,10 +131,7 @@ const backingOf = 3 * measure.Inch / 4
 
 func mouldingView(j *job.Job, m *job.Moulding) MouldingView {
 	u := j.Unit
-	v := MouldingView{ID: m.ID, Name: m.Name, Kind: m.Kind, Height: entryView(m.Height, u), Thickness: entryView(m.Thickness, u), Profiled: m.Profiled,
-		Sticks: []StickView{}, Rate: moneyView(m.Rate, j.Prices.Currency), Spares: m.Spares, Buy: m.Buy,
-		Material: m.Material, Grade: m.Grade, Inside: m.Inside, Facts: factsView(u, func(f func(string, *job.Entry)) { job.Each(&m.MouldingFacts, f) }),
-		Points: []PointView{}, Says: []string{}, Warnings: []string{}}
+	v := MouldingView{of: viewed(m, j), ID: m.ID, Sticks: []StickView{}, Points: []PointView{}}
 	for i, s := range m.Sticks {
 		v.Sticks = append(v.Sticks, StickView{ID: fmt.Sprintf("%s/%d", m.ID, i), EntryView: entryView(s.Entry, u), Price: moneyView(s.Price, j.Prices.Currency),
 			Available: s.Available})
@@ -189,7 +162,8 @@ func (v *MouldingView) seat(m *job.Moulding, u measure.Unit) {
 	seat, read := m.Seat(), m.Read()
 	st := saw.Moulding{Projection: seat.Projection, Drop: seat.Drop, Spring: seat.Spring, Crown: true}
 	c := &CrownView{Spring: seat.Spring.String(), Stop: lengthView(seat.Projection, u), Drop: lengthView(seat.Drop, u), Across: lengthView(st.Across(), u),
-		Backing: lengthView(read.Backing(seat, backingOf).Round(measure.Inch/32), u), Coarse: "± " + saw.Coarse(seat.Projection).Text(2) + "°"}
+		Strip: lengthView(backingOf, u), Backing: lengthView(read.Backing(seat, backingOf).Round(measure.Inch/32), u), Coarse: "± " +
+			saw.Coarse(seat.Projection).Text(2) + "°"}
 	if near, likely := profile.Common(seat.Spring); likely && (near-seat.Spring).Abs() > 0.05 {
 		c.Common = near.String()
 		c.Opens = saw.WrongSpring(90, seat.Spring, near, seat.Projection, seat.Drop).In(u)
@@ -199,23 +173,14 @@ func (v *MouldingView) seat(m *job.Moulding, u measure.Unit) {
 
 // RunView is a moulding that runs in a room.
 type RunView struct {
-	ID       string `json:"id"`
-	Moulding string `json:"moulding"`
-	Level    string `json:"level" enum:"floor,rail,ceiling"`
-	First    string `json:"first"`
-	Last     string `json:"last"`
-	LeftEnd  string `json:"leftEnd"`
-	RightEnd string `json:"rightEnd"`
-	On       string `json:"on"`
-	Facts    Facts  `json:"facts"`
+	of of[job.Run]
+	ID string `json:"id"`
 }
 
-func runViews(r *job.Room, u measure.Unit) []RunView {
+func runViews(j *job.Job, r *job.Room) []RunView {
 	out := []RunView{}
 	for i := range r.Runs {
-		k := &r.Runs[i]
-		out = append(out, RunView{k.ID, k.Moulding, string(k.Level), k.First, k.Last, k.LeftEnd, k.RightEnd, k.On,
-			factsView(u, func(f func(string, *job.Entry)) { job.Each(&k.RunFacts, f) })})
+		out = append(out, RunView{of: viewed(&r.Runs[i], j), ID: r.Runs[i].ID})
 	}
 	return out
 }

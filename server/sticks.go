@@ -38,15 +38,15 @@ type FitStarted struct {
 
 // FitView is how far a search has come, and what it found.
 type FitView struct {
-	Search string     `json:"search"`
-	State  string     `json:"state" enum:"waiting,running,done,failed"`
-	Spent  float64    `json:"spent" doc:"of the search, 0 to 1"`
-	Count  int        `json:"count" doc:"sticks in the best plan so far"`
-	Cost   MoneyView  `json:"cost" doc:"of what is still to be bought"`
-	Least  MoneyView  `json:"least"`
-	Found  *StockView `json:"found,omitempty" doc:"the plan, once done"`
-	Why    string     `json:"why,omitempty" doc:"what hinders it"`
-	Remedy string     `json:"remedy,omitempty"`
+	Search string      `json:"search"`
+	State  string      `json:"state" enum:"waiting,running,done,failed"`
+	Spent  float64     `json:"spent" doc:"of the search, 0 to 1"`
+	Count  int         `json:"count" doc:"sticks in the best plan so far"`
+	Cost   MoneyView   `json:"cost" doc:"of what is still to be bought"`
+	Least  MoneyView   `json:"least"`
+	Found  *SupplyView `json:"found,omitempty" doc:"the plan, once done"`
+	Why    string      `json:"why,omitempty" doc:"what hinders it"`
+	Remedy string      `json:"remedy,omitempty"`
 }
 
 // Shift moves a piece to another stick.
@@ -64,9 +64,9 @@ type Off struct {
 
 // Tried is a layout as it would be.
 type Tried struct {
-	Now  StockView `json:"now"`
-	Then StockView `json:"then"`
-	More MoneyView `json:"more" doc:"what it costs more; negative where it saves"`
+	Now  SupplyView `json:"now"`
+	Then SupplyView `json:"then"`
+	Text string     `json:"text" doc:"what it costs beside now"`
 }
 
 func (s *server) sticks(api huma.API) {
@@ -142,7 +142,7 @@ func (s *server) sticks(api huma.API) {
 				return nil, asProblem(err)
 			}
 			now := p.Supply(in.Moulding)
-			return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), moneyView(then.Cost-now.Cost, j.Prices.Currency)}}, nil
+			return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), "It costs " + (then.Cost - now.Cost).Difference(j.Prices.Currency)}}, nil
 		})
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"),
 		func(ctx context.Context, in *struct {

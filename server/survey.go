@@ -72,24 +72,25 @@ func (s *server) survey(api huma.API) {
 				return &Body[SurveyPreview]{out}, nil
 			}
 			// As though they were the whole job, to see how they close.
-			j.Rooms, j.Marks, j.Layouts = rooms, nil, nil
+			j.Rooms, j.Records, j.Layouts = rooms, nil, nil
 			j.Normalise()
 			p, err := plan.Build(j)
 			if err != nil {
 				return nil, asProblem(err)
 			}
 			for i := range j.Rooms {
-				v := roomView(&j, &j.Rooms[i], p)
-				pr := PreviewRoom{Name: v.Title, Closed: v.Closed, Closing: v.Closing, Walls: []PreviewWall{}}
+				r := &j.Rooms[i]
+				v := roomView(&j, r, p)
+				pr := PreviewRoom{Name: v.Title, Closed: r.Closed, Closing: v.Closing, Walls: []PreviewWall{}}
 				for k, w := range v.Walls {
 					pw := PreviewWall{Label: w.Label}
 					if w.Length != nil {
 						pw.Length = w.Length.Text
 					}
 					if c := v.Corners[k]; c.Joined {
-						pw.Corner = c.Kind + " " + c.Theta
+						pw.Corner = string(r.Corners[k].Kind) + " " + c.Theta
 					}
-					for _, o := range v.Openings {
+					for _, o := range r.Openings {
 						if o.Wall == w.ID {
 							pw.Openings++
 						}

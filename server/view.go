@@ -36,7 +36,7 @@ type JobView struct {
 	Findings  []FindingView    `json:"findings"`
 	Cuts      []CutView        `json:"cuts"`
 	Stops     []StopView       `json:"stops"`
-	Stock     []StockView      `json:"stock"`
+	Stock     []SupplyView     `json:"stock"`
 	Cutting   CuttingView      `json:"cutting"`
 	Doors     DoorsView        `json:"doors"`
 	Prices    PricesView       `json:"prices"`
@@ -67,6 +67,7 @@ type PieceView struct {
 	Held     string     `json:"held,omitempty" doc:"why it is held back: not to be cut before that is settled"`
 	NotAsIs  string     `json:"notAsIs,omitempty" doc:"what else is to be done to it on its wall"`
 	Remarks  []string   `json:"remarks" doc:"what every list tells of it beside its figures"`
+	Ends     []string   `json:"ends" doc:"what a list tells of its ends beside their joints"`
 	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
 	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
 	Early    int        `json:"early" doc:"the first and the last place it could take"`
@@ -184,7 +185,7 @@ type FindingView struct {
 
 // ActView is one thing to do about a finding at once.
 type ActView struct {
-	Do   string `json:"do" enum:"again,keep,twice,shoot,drop,unmark"`
+	Do   string `json:"do" enum:"again,keep,twice,shoot,drop,take_back"`
 	Kind string `json:"kind"`
 	ID   string `json:"id"`
 	To   string `json:"to,omitempty" doc:"the other corner of a diagonal"`
@@ -201,7 +202,7 @@ type CutView struct {
 	Check    string        `json:"check"`
 	Cautions []CautionView `json:"cautions"`
 	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
-	Mark     job.Mark      `json:"mark"`
+	Mark     job.Record    `json:"mark"`
 	Picture  string        `json:"picture,omitempty" doc:"what its picture is asked for by; none where its end has no setting"`
 }
 
@@ -237,21 +238,21 @@ func degrees(as []measure.Angle) []float64 {
 // viewOf makes the view of a job and its plan.
 func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	u := j.Unit
-	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(j.Rules, u),
-		Saw: sawView(*j.Machine(), u), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{},
+	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(&j.Rules, u),
+		Saw: sawView(&j, j.Machine()), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{},
 		Orders: []OrderView{}, PutAway: some(j.PutAway),
 		Kinds: []KindView{}, Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
-		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: cuttingView(j.Cutting, u),
-		Doors:  DoorsView{entryView(j.Doors.Width, u), entryView(j.Doors.Height, u)},
-		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(j.Tools, u)}
+		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: CuttingView{viewed(&j.Cutting, &j)},
+		Doors:  DoorsView{viewed(&j.Doors, &j)},
+		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(&j)}
 	for _, k := range job.Kinds {
 		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
 	}
 	for i := range j.Mouldings {
 		v.Mouldings = append(v.Mouldings, mouldingView(&j, &j.Mouldings[i]))
 	}
-	for _, t := range j.Saws {
-		v.Saws = append(v.Saws, sawView(t, u))
+	for i := range j.Saws {
+		v.Saws = append(v.Saws, sawView(&j, &j.Saws[i]))
 	}
 	for _, g := range p.Groups {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
@@ -273,36 +274,36 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 			wallText[w.ID] = job.WallNumber(k)
 		}
 	}
-	at, sticks := piece.ByID(p.Pieces), stickWords(p, u)
+	byID, sticks := piece.ByID(p.Pieces), stickWords(p, u)
 	for i := range p.Pieces {
 		q := &p.Pieces[i]
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, at, u), Right: endView(&q.Right, at, u), Miscuts: q.Miscuts, Done: q.Done,
-			Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()), Group: q.Group, Cap: q.Cap,
-			Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
+			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
+			Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
+			Ends: some(q.EndRemarks(u)), Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 		if h := q.Hand; h != nil {
 			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 		}
 		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, d := range p.Decisions {
-		v.Decisions = append(v.Decisions, decisionView(&j, d, at))
+		v.Decisions = append(v.Decisions, decisionView(&j, d, byID))
 	}
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
 	}
 	bench := benchOf(&j, &p)
 	for _, c := range p.Cuts {
-		q := at[c.Piece]
-		m := job.Mark{Piece: q.ID, Label: q.Label, End: string(c.Hand), Length: q.Cut}
+		q := byID[c.Piece]
+		was := job.Cut{Length: q.Cut}
 		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}
 		if st := q.End(c.Hand).Setting; st != nil {
 			e := q.End(c.Hand)
-			m.Mitre, m.Bevel, m.Pose = st.Mitre, st.Bevel, e.PoseCode()
+			was.Mitre, was.Bevel, was.Pose = st.Mitre, st.Bevel, e.PoseCode()
 			k, of := bench.cut(c)
 			cv.Picture = k.Key(of.key)
 		}
-		cv.Mark = m
+		cv.Mark = job.Record{Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: string(c.Hand)}, Bodies: job.Bodies{Cut: &was}}
 		for _, k := range c.Cautions {
 			cv.Cautions = append(cv.Cautions, CautionView(k))
 		}
@@ -324,11 +325,11 @@ func findingView(f finding.Finding) FindingView {
 	return v
 }
 
-func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
+func endView(e *piece.End, byID map[string]*piece.Piece, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against,
 		Chamfer: e.ChamferText(u),
 		Lies:    picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
-		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(at[e.Meets], u),
+		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(byID[e.Meets], u),
 		Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
 		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
@@ -350,7 +351,7 @@ func endView(e *piece.End, at map[string]*piece.Piece, u measure.Unit) EndView {
 	return v
 }
 
-func decisionView(j *job.Job, d plan.Decision, at map[string]*piece.Piece) DecisionView {
+func decisionView(j *job.Job, d plan.Decision, byID map[string]*piece.Piece) DecisionView {
 	v := DecisionView{Room: d.Room, Run: d.Run, Corner: d.Corner, Letter: d.Letter, Joint: d.Joint, Coped: d.Coped, Through: d.Through, Left: d.Left,
 		Right: d.Right,
 		Stops: d.Against, Rule: d.Rule, Title: d.Title, Why: d.Why, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit),
@@ -364,7 +365,7 @@ func decisionView(j *job.Job, d plan.Decision, at map[string]*piece.Piece) Decis
 		if d.Joint == "butt" {
 			verb = "Butt "
 		}
-		v.Other.Text = verb + words.Small(labelOf(at, d.Through)) + " instead"
+		v.Other.Text = verb + words.Small(labelOf(byID, d.Through)) + " instead"
 	}
 	return v
 }
@@ -376,8 +377,8 @@ func tallyView(t *plan.Tally, u measure.Unit) *TallyView {
 	return &TallyView{t.Cost, lengthView(t.Coped, u), some(t.Seams), some(t.OffHand), some(t.Double)}
 }
 
-func labelOf(at map[string]*piece.Piece, id string) string {
-	if p := at[id]; p != nil {
+func labelOf(byID map[string]*piece.Piece, id string) string {
+	if p := byID[id]; p != nil {
 		return p.Label
 	}
 	return ""

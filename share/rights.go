@@ -20,9 +20,6 @@ const (
 // Known tells whether there are such rights.
 func (r Rights) Known() bool { return r == Measure || r == Saw || r == Full }
 
-// measured are the kinds of thing that a measuring device adds and changes.
-var measured = []string{"room", "wall", "length", "corner", "reading", "diagonal", "opening", "spot"}
-
 // May tells whether a step may be made. What an added thing holds is judged as though it
 // came alone: a run is no more added inside a room than by itself.
 func (r Rights) May(o edit.Op) bool {
@@ -40,10 +37,10 @@ func (r Rights) one(o edit.Op) bool {
 		return true
 	case Measure:
 		// A whole room is thrown away at the desk.
-		return slices.Contains(measured, o.Kind) && slices.Contains([]string{edit.Set, edit.Add, edit.Move, edit.Remove}, o.Do) &&
+		return edit.KindOf(o.Kind).Measured && slices.Contains([]string{edit.Set, edit.Add, edit.Move, edit.Remove}, o.Do) &&
 			!(o.Kind == "room" && o.Do == edit.Remove)
 	case Saw:
-		return o.Do == edit.Record || o.Do == edit.Unmark || o.Kind == "hand" && (o.Do == edit.Add || o.Do == edit.Remove) ||
+		return edit.Fact(o) || edit.KindOf(o.Kind).AtSaw && (o.Do == edit.Add || o.Do == edit.Remove) ||
 			o.Do == edit.Set && o.Kind == "job" && o.Field == "put_away"
 	}
 	return false

@@ -55,7 +55,7 @@ func TestARequestIsMadeOnce(t *testing.T) {
 	again, err := s.Do(id, by, []edit.Op{mark("wh-base.wh1", "left")})
 	require.NoError(t, err)
 	assert.Equal(t, first.Revision, again.Revision)
-	assert.Len(t, again.Job.Marks, 1)
+	assert.Len(t, again.Job.Records, 1)
 	was, err := s.Made(id, by)
 	require.NoError(t, err)
 	assert.True(t, was)
@@ -68,7 +68,7 @@ func TestARequestIsMadeOnce(t *testing.T) {
 	}
 	j, rev, err := s.Job(id)
 	require.NoError(t, err)
-	assert.Len(t, j.Marks, 4)
+	assert.Len(t, j.Records, 4)
 	at, err := s.Revision(id)
 	require.NoError(t, err)
 	assert.Equal(t, rev, at)
@@ -77,7 +77,7 @@ func TestARequestIsMadeOnce(t *testing.T) {
 
 	// Refused, a request was not made, and may be sent again.
 	bad := By{Client: "d1/a", Once: "r9"}
-	_, err = s.Do(id, bad, []edit.Op{{Do: edit.Unmark, ID: "none"}})
+	_, err = s.Do(id, bad, []edit.Op{{Do: edit.TakeBack, ID: "none"}})
 	require.Error(t, err)
 	was, _ = s.Made(id, bad)
 	assert.False(t, was)

@@ -23,7 +23,7 @@ func write(tx *gorm.DB, old, next rows) error {
 		table(tx, old.Spots, next.Spots, func(r spotRow) string { return r.ID }),
 		table(tx, old.Openings, next.Openings, func(r openingRow) string { return r.ID }),
 		table(tx, old.Runs, next.Runs, func(r runRow) string { return r.ID }),
-		table(tx, old.Marks, next.Marks, func(r markRow) string { return r.ID }),
+		table(tx, old.Records, next.Records, func(r recordRow) string { return r.ID }),
 		table(tx, old.Layouts, next.Layouts, func(r layoutRow) string { return r.MouldingID }),
 		table(tx, old.Sticks, next.Sticks, func(r stickRow) string { return r.MouldingID + "/" + r.ID }),
 		table(tx, old.Laid, next.Laid, func(r laidRow) string { return fmt.Sprint(r.MouldingID, "/", r.StickID, "/", r.Pos) }),

@@ -110,7 +110,7 @@ func load(tx *gorm.DB, id string) (rows, error) {
 	if len(r.Job) == 0 {
 		return r, ErrNoJob
 	}
-	for _, t := range []any{&r.Mouldings, &r.Rooms, &r.Walls, &r.Lengths, &r.Corners, &r.Readings, &r.Diagonals, &r.Openings, &r.Spots, &r.Runs, &r.Marks,
+	for _, t := range []any{&r.Mouldings, &r.Rooms, &r.Walls, &r.Lengths, &r.Corners, &r.Readings, &r.Diagonals, &r.Openings, &r.Spots, &r.Runs, &r.Records,
 		&r.Layouts, &r.Sticks, &r.Laid} {
 		if err := tx.Where("job_id = ?", id).Find(t).Error; err != nil {
 			return r, err

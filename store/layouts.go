@@ -13,7 +13,7 @@ import (
 type layoutRow struct {
 	JobID      string `gorm:"primaryKey"`
 	MouldingID string `gorm:"primaryKey"`
-	Marks      int
+	Records    int
 	Least      int64
 	StandsFor  string
 	Scarfs     string // JSON of job.Scarf
@@ -51,7 +51,7 @@ type laidRow struct {
 func (laidRow) TableName() string { return "layout_pieces" }
 
 func (r *rows) addLayout(id string, l job.Layout) {
-	r.Layouts = append(r.Layouts, layoutRow{id, l.Moulding, l.Marks, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
+	r.Layouts = append(r.Layouts, layoutRow{id, l.Moulding, l.Records, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
 	for i, s := range l.Sticks {
 		r.Sticks = append(r.Sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
 		for k, p := range s.Pieces {
@@ -66,7 +66,7 @@ func (r rows) layouts(j *job.Job) error {
 	slices.SortFunc(r.Sticks, func(a, b stickRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	slices.SortFunc(r.Laid, func(a, b laidRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	for _, l := range r.Layouts {
-		out := job.Layout{Moulding: l.MouldingID, Marks: l.Marks, Least: money.Cents(l.Least), For: l.StandsFor}
+		out := job.Layout{Moulding: l.MouldingID, Records: l.Records, Least: money.Cents(l.Least), For: l.StandsFor}
 		if err := json.Unmarshal([]byte(l.Scarfs), &out.Scarfs); err != nil {
 			return err
 		}

@@ -10,17 +10,11 @@ import (
 )
 
 type roomRow struct {
-	JobID  string `gorm:"primaryKey"`
-	ID     string `gorm:"primaryKey"`
-	Pos    int
-	Name   string
-	Storey string
-	Closed bool
-	Ends   string // JSON of job.Ends
-	Entry  string
-	Wet    bool
-	// JSON of job.Override
-	Overrides string
+	JobID string `gorm:"primaryKey"`
+	ID    string `gorm:"primaryKey"`
+	Pos   int
+	Ends  string // JSON of job.Ends
+	Doc   string // JSON of all of job.Room that has no row or column of its own
 
 	LookInside  *int
 	LookOutside *int
@@ -144,8 +138,7 @@ func (spotRow) TableName() string { return "spots" }
 // addRoom takes a room apart.
 func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 	job.SettleFacts(&room.Ends, unit) // kept as text, which must read back to the same lengths
-	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Name: room.Name, Storey: room.Storey, Closed: room.Closed, Ends: jsonText(room.Ends), Entry: room.Entry,
-		Wet: room.Wet, Overrides: jsonText(room.Overrides),
+	row := roomRow{JobID: id, ID: room.ID, Pos: pos, Ends: jsonText(room.Ends), Doc: roomDoc(*room, unit),
 		LookInside: room.Look.Inside, LookOutside: room.Look.Outside, LookDoors: room.Look.Doors, LookReturns: room.Look.Returns}
 	row.CeilingNm, row.CeilingText = maybe(room.Look.Ceiling)
 	r.Rooms = append(r.Rooms, row)
@@ -190,6 +183,28 @@ func (r *rows) addRoom(id string, pos int, room *job.Room, unit measure.Unit) {
 	}
 }
 
+// roomDoc is a room without what has rows and columns of its own.
+func roomDoc(room job.Room, unit measure.Unit) string {
+	room.Walls, room.Corners, room.Diagonals, room.Openings, room.Spots, room.Runs = nil, nil, nil, nil, nil, nil
+	room.Look, room.Ends = job.Look{}, job.Ends{}
+	job.Settle(&room, unit)
+	return jsonText(room)
+}
+
+// room is a room with what stands in its own row.
+func (m *roomRow) room(unit measure.Unit) (job.Room, error) {
+	var room job.Room
+	if err := json.Unmarshal([]byte(m.Doc), &room); err != nil {
+		return room, err
+	}
+	if err := job.Resolve(&room, unit); err != nil {
+		return room, err
+	}
+	room.ID = m.ID
+	room.Look = job.Look{Inside: m.LookInside, Outside: m.LookOutside, Doors: m.LookDoors, Returns: m.LookReturns, Ceiling: mayBe(m.CeilingNm, m.CeilingText)}
+	return room, readFacts(m.Ends, &room.Ends, unit)
+}
+
 func face(e *job.Entry) *stickJSON {
 	if e == nil {
 		return nil
@@ -218,9 +233,9 @@ func (r rows) measured(j *job.Job, at map[string]int) error {
 	slices.SortFunc(r.Walls, func(a, b wallRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	slices.SortFunc(r.Lengths, func(a, b lengthRow) int { return cmp.Compare(a.Pos, b.Pos) })
 	slices.SortFunc(r.Readings, func(a, b readingRow) int { return cmp.Compare(a.Pos, b.Pos) })
-	lengths, readings := map[string][]job.Taken{}, map[string][]job.Reading{}
+	lengths, readings := map[string][]job.WallLength{}, map[string][]job.Reading{}
 	for _, l := range r.Lengths {
-		t := job.Taken{ID: l.ID, As: entry(l.Nm, l.Text), Level: job.Level(l.Level), Burned: mayBe(l.BurnedNm, l.BurnedText), Kept: l.Kept}
+		t := job.WallLength{ID: l.ID, As: entry(l.Nm, l.Text), Level: job.Level(l.Level), Burned: mayBe(l.BurnedNm, l.BurnedText), Kept: l.Kept}
 		var s stands
 		if err := json.Unmarshal([]byte(l.Stands), &s); err != nil {
 			return err

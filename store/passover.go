@@ -47,7 +47,7 @@ func hinders(err error) bool {
 	var missing *edit.Missing
 	var since *edit.Since
 	var invalid *job.Invalid
-	var taken *Taken
+	var taken *OffcutTaken
 	var no *mayNot
 	return errors.As(err, &conflict) || errors.As(err, &missing) || errors.As(err, &since) || errors.As(err, &invalid) || errors.As(err, &taken) ||
 		errors.As(err, &no)

@@ -45,11 +45,11 @@ type Offcut struct {
 // ErrNoOffcut is an offcut that is not on the rack.
 var ErrNoOffcut = errors.New("no such offcut")
 
-// Taken is an offcut that another job counts on. Job is that job's name; it is left out where
+// OffcutTaken is an offcut that another job counts on. Job is that job's name; it is left out where
 // whoever asks may learn of no other.
-type Taken struct{ Name, Job string }
+type OffcutTaken struct{ Name, Job string }
 
-func (e *Taken) Error() string {
+func (e *OffcutTaken) Error() string {
 	in := "another job"
 	if e.Job != "" {
 		in = fmt.Sprintf("the job %q", e.Job)
@@ -117,7 +117,7 @@ func laidOut(tx *gorm.DB, source, but, name string) error {
 	err := tx.Raw("SELECT coalesce(max(j.name), '') FROM layout_sticks l JOIN jobs j ON j.id = l.job_id WHERE l.source = ? AND l.job_id <> ?", source,
 		but).Scan(&by).Error
 	if err == nil && by != "" {
-		err = &Taken{name, by}
+		err = &OffcutTaken{name, by}
 	}
 	return err
 }

@@ -70,7 +70,7 @@ func TestRackIsSharedByJobs(t *testing.T) {
 	gone, err := s.RackFor(first, m)
 	require.NoError(t, err)
 	assert.Empty(t, gone)
-	var taken *Taken
+	var taken *OffcutTaken
 	back := field("laid", "galley-base/s1", "rack", `"0"`)
 	_, err = s.Do(first, By{Client: "a"}, []edit.Op{back})
 	require.ErrorAs(t, err, &taken)

@@ -15,16 +15,7 @@ type jobRow struct {
 	ID        string `gorm:"primaryKey"`
 	Name      string
 	Unit      string
-	Saw       string // the one in use
-	Saws      string // JSON of job.Saw, and so on
-	Rules     string
-	ByHand    string
-	PutAway   string
-	Cutting   string
-	Prices    string
-	Doors     string
-	Quote     string
-	Tools     string
+	Doc       string // JSON of all of job.Job that has no row or column of its own
 	CreatedAt string
 }
 
@@ -69,24 +60,22 @@ type runRow struct {
 
 func (runRow) TableName() string { return "runs" }
 
-type markRow struct {
-	JobID    string `gorm:"primaryKey"`
-	ID       string `gorm:"primaryKey"`
-	Pos      int
-	Kind     string
-	OfID     string
-	Piece    string
-	Label    string
-	Hand     string
-	CutNm    int64
-	MitreDeg float64
-	BevelDeg float64
-	At       string
-	Pose     string
-	ByDevice string
+type recordRow struct {
+	JobID  string `gorm:"primaryKey"`
+	ID     string `gorm:"primaryKey"`
+	Pos    int
+	Kind   string
+	OfID   string
+	Piece  string
+	Label  string
+	Hand   string
+	At     string
+	ByWho  string
+	Device string
+	Body   string // JSON of job.Bodies
 }
 
-func (markRow) TableName() string { return "marks" }
+func (recordRow) TableName() string { return "records" }
 
 type changeRow struct {
 	Seq     int64 `gorm:"primaryKey;autoIncrement"`
@@ -115,7 +104,7 @@ type rows struct {
 	Openings  []openingRow
 	Spots     []spotRow
 	Runs      []runRow
-	Marks     []markRow
+	Records   []recordRow
 	Layouts   []layoutRow
 	Sticks    []stickRow
 	Laid      []laidRow
@@ -126,19 +115,7 @@ func jsonText(v any) string { return string(edit.Raw(v)) }
 // toRows takes a job apart.
 func toRows(id, created string, j job.Job) rows {
 	j = j.Clone()
-	// Kept as text, which must read back to the same lengths.
-	for _, v := range []job.Measured{&j.Cutting, &j.Prices, &j.Doors, &j.Tools, &j.Rules} {
-		job.Settle(v, j.Unit)
-	}
-	for i := range j.Saws {
-		job.Settle(&j.Saws[i], j.Unit)
-	}
-	for i := range j.ByHand {
-		job.Settle(&j.ByHand[i], j.Unit)
-	}
-	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Saw: j.Saw, Saws: jsonText(j.Saws), Rules: jsonText(j.Rules), ByHand: jsonText(j.ByHand),
-		PutAway: jsonText(j.PutAway),
-		Cutting: jsonText(j.Cutting), Prices: jsonText(j.Prices), Doors: jsonText(j.Doors), Quote: jsonText(j.Quote), Tools: jsonText(j.Tools), CreatedAt: created}}}
+	r := rows{Job: []jobRow{{ID: id, Name: j.Name, Unit: string(j.Unit), Doc: jobDoc(j), CreatedAt: created}}}
 	for i, m := range j.Mouldings {
 		job.SettleFacts(&j.Mouldings[i].MouldingFacts, j.Unit)
 		sticks := make([]stickJSON, len(m.Sticks))
@@ -152,14 +129,22 @@ func toRows(id, created string, j job.Job) rows {
 	for i := range j.Rooms {
 		r.addRoom(id, i, &j.Rooms[i], j.Unit)
 	}
-	for i, m := range j.Marks {
-		r.Marks = append(r.Marks, markRow{JobID: id, ID: m.ID, Pos: i, Kind: string(m.Kind), OfID: m.Of, Piece: m.Piece, Label: m.Label, Hand: m.End,
-			CutNm: int64(m.Length), MitreDeg: float64(m.Mitre), BevelDeg: float64(m.Bevel), At: m.At, Pose: m.Pose, ByDevice: m.By})
+	for i, m := range j.Records {
+		r.Records = append(r.Records, recordRow{JobID: id, ID: m.ID, Pos: i, Kind: string(m.Kind), OfID: m.Of, Piece: m.Piece, Label: m.Label, Hand: m.End,
+			At: m.At, ByWho: m.By, Device: m.Device, Body: jsonText(m.Bodies)})
 	}
 	for _, l := range j.Layouts {
 		r.addLayout(id, l)
 	}
 	return r
+}
+
+// jobDoc is a job without what has rows and columns of its own. It is kept as text, which must
+// read back to the same lengths; what of it is in lists is settled where it stands.
+func jobDoc(j job.Job) string {
+	j.Name, j.Mouldings, j.Rooms, j.Layouts, j.Records = "", nil, nil, nil, nil
+	job.Settle(&j, j.Unit)
+	return jsonText(j)
 }
 
 // maybe takes apart a length that may be missing.
@@ -184,13 +169,11 @@ func entry(nm int64, text string) job.Entry { return job.Entry{Length: measure.L
 // toJob puts a job together again.
 func (r rows) toJob() (job.Job, error) {
 	h := r.Job[0]
-	j := job.Job{Name: h.Name, Unit: measure.Unit(h.Unit), Saw: h.Saw}
-	for v, text := range map[any]string{&j.Saws: h.Saws, &j.Rules: h.Rules, &j.ByHand: h.ByHand, &j.PutAway: h.PutAway, &j.Cutting: h.Cutting, &j.Prices: h.Prices,
-		&j.Doors: h.Doors, &j.Quote: h.Quote, &j.Tools: h.Tools} {
-		if err := json.Unmarshal([]byte(text), v); err != nil {
-			return j, err
-		}
+	var j job.Job
+	if err := json.Unmarshal([]byte(h.Doc), &j); err != nil {
+		return j, err
 	}
+	j.Name, j.Unit = h.Name, measure.Unit(h.Unit)
 	if err := job.Resolve(&j, j.Unit); err != nil {
 		return j, err
 	}
@@ -216,12 +199,8 @@ func (r rows) toJob() (job.Job, error) {
 	at := map[string]int{}
 	for i, m := range r.Rooms {
 		at[m.ID] = i
-		room := job.Room{ID: m.ID, Name: m.Name, Storey: m.Storey, Closed: m.Closed, Entry: m.Entry, Wet: m.Wet,
-			Look: job.Look{Inside: m.LookInside, Outside: m.LookOutside, Doors: m.LookDoors, Returns: m.LookReturns, Ceiling: mayBe(m.CeilingNm, m.CeilingText)}}
-		if err := readFacts(m.Ends, &room.Ends, j.Unit); err != nil {
-			return j, err
-		}
-		if err := json.Unmarshal([]byte(m.Overrides), &room.Overrides); err != nil {
+		room, err := m.room(j.Unit)
+		if err != nil {
 			return j, err
 		}
 		j.Rooms = append(j.Rooms, room)
@@ -237,10 +216,14 @@ func (r rows) toJob() (job.Job, error) {
 		}
 		m.Runs = append(m.Runs, run)
 	}
-	slices.SortFunc(r.Marks, func(a, b markRow) int { return cmp.Compare(a.Pos, b.Pos) })
-	for _, m := range r.Marks {
-		j.Marks = append(j.Marks, job.Mark{ID: m.ID, Kind: job.MarkKind(m.Kind), Of: m.OfID, Piece: m.Piece, Label: m.Label, End: m.Hand,
-			Length: measure.Length(m.CutNm), Mitre: measure.Angle(m.MitreDeg), Bevel: measure.Angle(m.BevelDeg), At: m.At, Pose: m.Pose, By: m.ByDevice})
+	slices.SortFunc(r.Records, func(a, b recordRow) int { return cmp.Compare(a.Pos, b.Pos) })
+	for _, m := range r.Records {
+		out := job.Record{ID: m.ID, Kind: job.RecordKind(m.Kind), Of: m.OfID, On: job.On{Piece: m.Piece, Label: m.Label, End: m.Hand}, At: m.At, By: m.ByWho,
+			Device: m.Device}
+		if err := json.Unmarshal([]byte(m.Body), &out.Bodies); err != nil {
+			return j, err
+		}
+		j.Records = append(j.Records, out)
 	}
 	if err := r.layouts(&j); err != nil {
 		return j, err

@@ -44,7 +44,7 @@ func set(kind, id, field string, value any) edit.Op {
 }
 
 func mark(piece, hand string) edit.Op {
-	return edit.Op{Do: edit.Record, Value: json.RawMessage(fmt.Sprintf(`{"kind":"cut","piece":%q,"end":%q,"cut":"11' 4\"","mitre_deg":-44.8}`, piece, hand))}
+	return edit.Op{Do: edit.Record, Value: json.RawMessage(fmt.Sprintf(`{"kind":"cut","piece":%q,"end":%q,"cut":{"length":"11' 4\"","mitre":-44.8}}`, piece, hand))}
 }
 
 func TestAJobComesBackAsItWas(t *testing.T) {
@@ -59,7 +59,7 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	}
 	r := &j.Rooms[0]
 	w := &r.Walls[0]
-	w.Lengths = append(w.Lengths, job.Taken{ID: "extra", As: *typed("21' 5"), Level: job.Ceiling, Burned: typed("1"), Left: job.AtFace, Right: job.AtCasing,
+	w.Lengths = append(w.Lengths, job.WallLength{ID: "extra", As: *typed("21' 5"), Level: job.Ceiling, Burned: typed("1"), Left: job.AtFace, Right: job.AtCasing,
 		To:    "who",
 		Faces: job.Faces{Left: typed("3/4")}, Kept: true})
 	w.Lean, w.CeilingLeft, w.StudSpacing = &job.Lean{Text: "0.4", Angle: 0.4}, typed("96 1/4"), typed("16")
@@ -82,7 +82,8 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	m.Section, m.Material, m.WallFoot = job.SectionOf(profile.Box(m.Height.Length, m.Thickness.Length), "in"), job.MDF, typed("3/8")
 	k := &r.Runs[0]
 	k.First, k.Last, k.Below = "wh8", "wh2", typed("1/2")
-	j.Marks = []job.Mark{{ID: "m1", Kind: job.MarkCut, Piece: "wh-base.wh1", End: "left", Length: 1, Pose: "nested"}}
+	j.Records = []job.Record{{ID: "m1", Kind: job.RecordCut, On: job.On{Piece: "wh-base.wh1", End: "left"},
+		Bodies: job.Bodies{Cut: &job.Cut{Length: 1, Pose: "nested"}}}}
 	j.Rules.Weights, j.Rules.Hair, j.Rules.Bullnose = &job.Weights{Hand: 100}, *typed("1/64"), job.BullnoseTwo
 	r.Entry, r.Wet, r.Overrides = "who", true,
 		[]job.Override{{ID: "o", Run: k.ID, Corner: r.Corners[0].ID, Question: job.AskCoped, Choice: job.HandLeft, By: "Ada", Why: "it is the short one"}}
@@ -195,7 +196,7 @@ func TestMarksSurviveRestartAndRemovalOfTheirPiece(t *testing.T) {
 	s = openAt(t, path)
 	j, _, err := s.Job(id)
 	require.NoError(t, err)
-	require.Len(t, j.Marks, 1)
+	require.Len(t, j.Records, 1)
 	assert.Len(t, j.Rooms, 3)
 	r, err := s.Undo(id, By{Client: "desk"})
 	require.NoError(t, err)
@@ -226,10 +227,10 @@ func TestManyWriters(t *testing.T) {
 	wg.Wait()
 	j, rev, err := s.Job(id)
 	require.NoError(t, err)
-	assert.Len(t, j.Marks, 60)
+	assert.Len(t, j.Records, 60)
 	assert.Equal(t, int64(60), rev)
 	seen := map[string]bool{}
-	for _, m := range j.Marks {
+	for _, m := range j.Records {
 		assert.False(t, seen[m.Piece])
 		seen[m.Piece] = true
 	}

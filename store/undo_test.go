@@ -49,12 +49,12 @@ func (p *person) step(j job.Job) []edit.Op {
 	room := pick(p.rng, j.Rooms, job.Room{ID: "none"})
 	wall := pick(p.rng, room.Walls, job.Wall{ID: "none"})
 	corner := pick(p.rng, room.Corners, job.Corner{ID: "none"})
-	length := pick(p.rng, wall.Lengths, job.Taken{ID: "none"})
+	length := pick(p.rng, wall.Lengths, job.WallLength{ID: "none"})
 	reading := pick(p.rng, corner.Readings, job.Reading{ID: "none"})
 	opening := pick(p.rng, room.Openings, job.Opening{ID: "none"})
 	run := pick(p.rng, room.Runs, job.Run{ID: "none"})
 	moulding := pick(p.rng, j.Mouldings, job.Moulding{ID: "none"})
-	mark := pick(p.rng, j.Standing(), job.Mark{ID: "none"})
+	mark := pick(p.rng, j.Standing(), job.Record{ID: "none"})
 	override := pick(p.rng, room.Overrides, job.Override{ID: "none"})
 	add := func(kind, in, value string) edit.Op {
 		return edit.Op{Do: edit.Add, Kind: kind, In: in, ID: id, Value: json.RawMessage(value)}
@@ -77,9 +77,9 @@ func (p *person) step(j job.Job) []edit.Op {
 		{{Do: edit.Add, Kind: "hand", ID: run.ID + "." + wall.ID, Value: json.RawMessage(`{"piece":"","length":"` + inches + `"}`)}},
 		{mark2(run.ID+"."+wall.ID, p.rng)},
 		{mark2(run.ID+"."+wall.ID, p.rng)},
-		{{Do: edit.Unmark, ID: mark.ID}},
+		{{Do: edit.TakeBack, ID: mark.ID}},
 		// a recut
-		{{Do: edit.Unmark, ID: mark.ID}, {Do: edit.Add, Kind: "hand", ID: cmp.Or(mark.Piece, "none"), Value: json.RawMessage(`{"piece":"","length":"30"}`)}},
+		{{Do: edit.TakeBack, ID: mark.ID}, {Do: edit.Add, Kind: "hand", ID: cmp.Or(mark.Piece, "none"), Value: json.RawMessage(`{"piece":"","length":"30"}`)}},
 		{set("length", length.ID, "length", inches)},
 		{set("reading", reading.ID, "reading", 88+p.rng.IntN(4))},
 		{set("room", room.ID, "name", "Room "+inches)},
@@ -125,9 +125,9 @@ func mark2(piece string, rng *rand.Rand) edit.Op {
 func text(t *testing.T, j job.Job) string {
 	t.Helper()
 	j = j.Clone()
-	j.Marks = j.Standing()
-	for i := range j.Marks {
-		j.Marks[i].ID, j.Marks[i].Of = fmt.Sprintf("m%d", i), ""
+	j.Records = j.Standing()
+	for i := range j.Records {
+		j.Records[i].ID, j.Records[i].Of = fmt.Sprintf("m%d", i), ""
 	}
 	var b strings.Builder
 	require.NoError(t, files.WriteJob(&b, j))
@@ -146,7 +146,7 @@ func refused(t *testing.T, err error) bool {
 func small(t *testing.T) job.Job {
 	t.Helper()
 	j := ferry(t)
-	j.Rooms, j.Marks, j.Layouts, j.ByHand = j.Rooms[:2], nil, nil, nil
+	j.Rooms, j.Records, j.Layouts, j.ByHand = j.Rooms[:2], nil, nil, nil
 	return j
 }
 

@@ -59,7 +59,7 @@ func TestUpgradeKeepsWhatWasMeasured(t *testing.T) {
 	assert.EqualValues(t, 1, rev)
 	r := j.Rooms[0]
 	require.Len(t, r.Walls[0].Lengths, 2)
-	assert.Equal(t, job.Taken{ID: "w-floor", As: job.Entry{Length: 2451100000, Text: "96 1/2"}, Level: job.Floor}, r.Walls[0].Lengths[0])
+	assert.Equal(t, job.WallLength{ID: "w-floor", As: job.Entry{Length: 2451100000, Text: "96 1/2"}, Level: job.Floor}, r.Walls[0].Lengths[0])
 	assert.Equal(t, "8'", r.Walls[0].Lengths[1].As.Text)
 	assert.Equal(t, []job.Reading{{ID: "c-floor", Angle: 44.5, Scale: job.ScaleMitre, Level: job.Floor}}, r.Corners[0].Readings)
 	assert.Equal(t, job.OpenDoor, r.Openings[0].Kind)

@@ -287,6 +287,6 @@ func writeDialled(out io.Writer, n joint.Normal, asked saw.Setting, p saw.Pose, 
 }
 
 func cmdSchema(out io.Writer) error {
-	_, err := out.Write(files.Schema)
+	_, err := out.Write(files.Schema())
 	return err
 }

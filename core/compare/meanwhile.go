@@ -16,7 +16,8 @@ import (
 // Shown is a cut as a device had it on its screen: what it would have marked, and whether
 // it was made.
 type Shown struct {
-	job.Mark
+	job.On
+	job.Cut
 	Done bool
 }
 
@@ -29,17 +30,17 @@ type News struct {
 }
 
 // Meanwhile tells what the one at the device must know before the next cut: of the cuts as
-// they were shown, which pieces are planned otherwise now, gone, or cut by others. Marks is
+// they were shown, which pieces are planned otherwise now, gone, or cut by others. Records are
 // the job's, me the device's name as it stands in them.
-func Meanwhile(pieces []piece.Piece, marks []job.Mark, shown []Shown, me string, unit measure.Unit) []News {
-	at, by := piece.ByID(pieces), map[string]string{}
-	for _, m := range marks {
-		by[m.ID] = m.By
+func Meanwhile(pieces []piece.Piece, records []job.Record, shown []Shown, me string, unit measure.Unit) []News {
+	byID, by := piece.ByID(pieces), map[string]string{}
+	for _, m := range records {
+		by[m.ID] = m.Device
 	}
 	var out []News
 	said := map[string]bool{}
 	for _, s := range shown {
-		q := at[s.Piece]
+		q := byID[s.Piece]
 		if q == nil {
 			if !said[s.Piece] {
 				said[s.Piece] = true
@@ -57,7 +58,7 @@ func Meanwhile(pieces []piece.Piece, marks []job.Mark, shown []Shown, me string,
 			said[s.Piece] = true
 			out = append(out, lengthNews(q, s, d, cut || q.Begun(), unit))
 		}
-		if e.MovedFrom(s.Mark) {
+		if e.MovedFrom(s.Cut) {
 			n := News{Piece: s.Piece, Cut: cut, Text: fmt.Sprintf("%s, %s end, wants %s now; this device showed %s.", q.Label, s.End, saw.SwingText(e.Setting.Mitre),
 				saw.SwingText(s.Mitre)), Remedy: "Set the saw anew."}
 			if cut {

@@ -22,8 +22,8 @@ func shownNow(t plantest.T, j job.Job, id string) []compare.Shown {
 	var out []compare.Shown
 	for _, hand := range []joint.Hand{joint.Left, joint.Right} {
 		e := q.End(hand)
-		out = append(out, compare.Shown{Mark: job.Mark{Piece: id, Label: q.Label, End: string(hand), Length: q.Cut, Mitre: e.Setting.Mitre, Bevel: e.Setting.Bevel,
-			Pose: e.Pose.Code()}, Done: e.Mark != ""})
+		out = append(out, compare.Shown{On: job.On{Piece: id, Label: q.Label, End: string(hand)},
+			Cut: job.Cut{Length: q.Cut, Mitre: e.Setting.Mitre, Bevel: e.Setting.Bevel, Pose: e.Pose.Code()}, Done: e.Mark != ""})
 	}
 	return out
 }
@@ -37,7 +37,7 @@ func longer(j *job.Job, by measure.Length) {
 func TestMeanwhile(t *testing.T) {
 	ask := func(j job.Job, shown []compare.Shown) []compare.News {
 		p := plantest.Build(t, j)
-		return compare.Meanwhile(p.Pieces, j.Marks, shown, "Saw tablet", j.Unit)
+		return compare.Meanwhile(p.Pieces, j.Records, shown, "Saw tablet", j.Unit)
 	}
 	base := func() job.Job { return plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90")) }
 
@@ -48,8 +48,8 @@ func TestMeanwhile(t *testing.T) {
 	t.Run("cut to a length that was too long", func(t *testing.T) {
 		j := base()
 		shown := shownNow(t, j, "k.w1")
-		plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-		j.Marks[0].By = "Saw tablet"
+		plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+		j.Records[0].Device = "Saw tablet"
 		longer(&j, -measure.Inch/8)
 		n := ask(j, shown)
 		require.Len(t, n, 1, "once for the piece")
@@ -60,8 +60,8 @@ func TestMeanwhile(t *testing.T) {
 	t.Run("cut too short", func(t *testing.T) {
 		j := base()
 		shown := shownNow(t, j, "k.w1")
-		plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-		j.Marks[0].By = "Saw tablet"
+		plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+		j.Records[0].Device = "Saw tablet"
 		longer(&j, measure.Inch/4)
 		n := ask(j, shown)
 		assert.Contains(t, n[0].Text, `1/4" shorter when you cut it`)
@@ -97,18 +97,18 @@ func TestMeanwhile(t *testing.T) {
 	t.Run("cut by somebody else", func(t *testing.T) {
 		j := base()
 		shown := shownNow(t, j, "k.w1")
-		plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+		plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
 		n := ask(j, shown)
 		require.Len(t, n, 1)
 		assert.Equal(t, "Base 1, left end, was marked cut at the desk meanwhile.", n[0].Text)
-		j.Marks[0].By = "Saw tablet"
+		j.Records[0].Device = "Saw tablet"
 		assert.Empty(t, ask(j, shown), "one's own marks are no news")
 	})
 	t.Run("what is cut comes first", func(t *testing.T) {
 		j := base()
 		shown := append(shownNow(t, j, "k.w3"), shownNow(t, j, "k.w1")...)
-		plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-		j.Marks[0].By = "Saw tablet"
+		plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+		j.Records[0].Device = "Saw tablet"
 		longer(&j, measure.Inch)
 		l := &j.Rooms[0].Walls[2].Lengths[0]
 		l.As.Length += measure.Inch
@@ -124,8 +124,8 @@ func TestMarkedTwice(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	for _, by := range []string{"Nell’s phone", "Saw tablet"} {
 		for _, hand := range []joint.Hand{joint.Left, joint.Right} {
-			plantest.Mark(t, &j, job.MarkCut, "k.w1", hand)
-			j.Marks[len(j.Marks)-1].By = by
+			plantest.Mark(t, &j, job.RecordCut, "k.w1", hand)
+			j.Records[len(j.Records)-1].Device = by
 		}
 	}
 	p := plantest.Build(t, j)
@@ -133,13 +133,13 @@ func TestMarkedTwice(t *testing.T) {
 	f := plantest.Finding(t, p, "mark_twice")
 	assert.Equal(t, "Base 1, both ends, was marked cut twice: by Nell’s phone and by Saw tablet.", f.Text)
 	require.Len(t, f.Acts, 4)
-	assert.Equal(t, finding.Act{Do: "unmark", Kind: "mark", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"},
+	assert.Equal(t, finding.Act{Do: "take_back", Kind: "record", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"},
 		f.Acts[0])
 	assert.True(t, plantest.Piece(t, p, "k.w1").Done)
 
 	// Taken back on one side, the other's marks stand.
 	for i, of := range []string{"m3", "m4"} {
-		j.Marks = append(j.Marks, job.Mark{ID: []string{"u1", "u2"}[i], Kind: job.MarkUndone, Of: of, Piece: "k.w1"})
+		j.Records = append(j.Records, job.Record{ID: []string{"u1", "u2"}[i], Kind: job.RecordUndone, Of: of, On: job.On{Piece: "k.w1"}})
 	}
 	p = plantest.Build(t, j)
 	assert.Empty(t, plantest.Codes(p))
@@ -147,25 +147,25 @@ func TestMarkedTwice(t *testing.T) {
 
 	// A miscut between two cuts is the usual course of things.
 	j = plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-	plantest.Mark(t, &j, job.MarkMiscut, "k.w1", joint.Left)
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordMiscut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
 	assert.Empty(t, plantest.Codes(plantest.Build(t, j)))
 }
 
 // A miscut that was made first and came last spoils nothing that was cut since.
 func TestMarksCountInTheOrderTheyWereMade(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	at := func(kind job.MarkKind, when string) {
+	at := func(kind job.RecordKind, when string) {
 		plantest.Mark(t, &j, kind, "k.w1", joint.Left)
-		j.Marks[len(j.Marks)-1].At = when
+		j.Records[len(j.Records)-1].At = when
 	}
-	at(job.MarkCut, "2026-05-04T10:05:00Z")
-	at(job.MarkMiscut, "2026-05-04T10:00:00Z")
+	at(job.RecordCut, "2026-05-04T10:05:00Z")
+	at(job.RecordMiscut, "2026-05-04T10:00:00Z")
 	q := plantest.Piece(t, plantest.Build(t, j), "k.w1")
 	assert.Equal(t, "m1", q.Left.Mark)
 	assert.Equal(t, 1, q.Miscuts)
-	at(job.MarkMiscut, "2026-05-04T10:06:00Z")
+	at(job.RecordMiscut, "2026-05-04T10:06:00Z")
 	assert.Empty(t, plantest.Piece(t, plantest.Build(t, j), "k.w1").Left.Mark)
 
 	ids := func() (out []string) {
@@ -175,6 +175,7 @@ func TestMarksCountInTheOrderTheyWereMade(t *testing.T) {
 		return out
 	}
 	assert.Equal(t, []string{"m2", "m1", "m3"}, ids())
-	j.Marks = append(j.Marks, job.Mark{ID: "m4", Kind: job.MarkCut, Piece: "k.w2", End: "left"}, job.Mark{ID: "u", Kind: job.MarkUndone, Of: "m1"})
+	j.Records = append(j.Records, job.Record{ID: "m4", Kind: job.RecordCut, On: job.On{Piece: "k.w2", End: "left"}},
+		job.Record{ID: "u", Kind: job.RecordUndone, Of: "m1"})
 	assert.Equal(t, []string{"m2", "m3", "m4"}, ids(), "without a time it counts as made after the one before")
 }

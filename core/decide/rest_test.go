@@ -93,16 +93,16 @@ func TestAgainst(t *testing.T) {
 	e := func(s string) *job.Entry { v, _ := job.Typed(s, measure.UnitInch); return &v }
 	door := &job.Opening{Kind: job.OpenDoor, OpeningFacts: job.OpeningFacts{CasingThickness: e("11/16")}}
 	half := measure.Inch / 2
-	assert.Equal(t, Stop{Reason: "Square against the casing."}, Against(job.KindOf(job.KindBase), job.Floor, half, door, measure.UnitInch))
+	assert.Equal(t, OpeningEnd{Reason: "Square against the casing."}, Against(job.KindOf(job.KindBase), job.Floor, half, door, measure.UnitInch))
 	s := Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch)
 	assert.Equal(t, measure.Inch/16, s.Chamfer)
 	assert.Contains(t, s.Reason, `chamfer the face at 45° from 1/16" back`)
 	assert.True(t, Against(job.KindOf(job.KindShoe), job.Floor, half, door, measure.UnitInch).Sloped)
 	door.Plinth, door.PlinthThickness = e("5"), e("1")
-	assert.Equal(t, Stop{Reason: "Square against the plinth."}, Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
+	assert.Equal(t, OpeningEnd{Reason: "Square against the plinth."}, Against(job.KindOf(job.KindBase), job.Floor, 3*measure.Inch/4, door, measure.UnitInch))
 	tub := &job.Opening{Kind: job.OpenTub, OpeningFacts: job.OpeningFacts{Lean: &job.Lean{Angle: -1.5}}}
 	assert.Contains(t, Against(job.KindOf(job.KindShoe), job.Floor, half, tub, measure.UnitInch).Reason, "lean of 1.5°")
-	assert.Equal(t, Stop{Reason: "Square against the cabinet."}, Against(job.KindOf(job.KindBase), job.Floor, half, &job.Opening{Kind: job.OpenCabinet},
+	assert.Equal(t, OpeningEnd{Reason: "Square against the cabinet."}, Against(job.KindOf(job.KindBase), job.Floor, half, &job.Opening{Kind: job.OpenCabinet},
 		measure.UnitInch))
 }
 

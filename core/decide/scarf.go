@@ -72,14 +72,14 @@ func Divide(l Long) (d Division, ok bool) {
 	if !ok {
 		return Division{}, false
 	}
-	how := fmt.Sprintf("in %s as even as the sticks allow", count(len(d.At)+1, "part"))
+	divided := fmt.Sprintf("in %s as even as the sticks allow", count(len(d.At)+1, "part"))
 	switch {
 	case d.OnStuds:
-		how = fmt.Sprintf("in %s, each joint over a stud", count(len(d.At)+1, "part"))
+		divided = fmt.Sprintf("in %s, each joint over a stud", count(len(d.At)+1, "part"))
 	case len(l.Studs) > 0:
-		how += ", no stud lying where a joint could be"
+		divided += ", no stud lying where a joint could be"
 	}
-	d.Reason = fmt.Sprintf("%s is longer than any stick: %s.", l.Label, how)
+	d.Reason = fmt.Sprintf("%s is longer than any stick: %s.", l.Label, divided)
 	return d, true
 }
 

@@ -1,10 +1,9 @@
 package edit
 
 import (
-	"cmp"
 	"fmt"
+	"reflect"
 	"slices"
-	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/survey"
@@ -42,61 +41,53 @@ func copyRoom(j *job.Job, op Op) (Op, error) {
 	if ask.Rough {
 		callOnly(j, src, &r, ask.Mirror)
 	}
-	rename(&r, op.ID)
+	renamed(&r, op.ID)
 	r.Name, r.Storey = ask.Name, ask.Storey
-	at := indexOf(j.Rooms, roomID, ask.Of) + 1
+	at := slices.IndexFunc(j.Rooms, func(o job.Room) bool { return o.ID == ask.Of }) + 1
 	j.Rooms = slices.Insert(j.Rooms, at, r)
 	return Op{Do: Remove, Kind: "room", ID: op.ID}, nil
 }
 
-// rename gives everything in a room a new identifier. What was decided for a piece stays
+// renamed gives everything in a room a new identifier, made from the room's, and names what
+// refers to another thing (the fields tagged of) anew. What was decided for a piece stays
 // behind: the copy's are others.
-func rename(r *job.Room, id string) {
-	r.ID = id
+func renamed(r *job.Room, id string) {
 	n := 0
-	fresh := func() string { n++; return fmt.Sprintf("%s-%d", id, n) }
-	was := map[string]string{"": "", job.Start: job.Start}
-	next := func(p *string) { old := *p; *p = fresh(); was[old] = *p }
-	for i := range r.Openings {
-		next(&r.Openings[i].ID)
-	}
-	for i := range r.Walls {
-		w := &r.Walls[i]
-		next(&w.ID)
-		for k := range w.Lengths {
-			t := &w.Lengths[k]
-			t.ID, t.From, t.To = fresh(), was[t.From], was[t.To]
+	now := map[string]string{"": "", job.Start: job.Start}
+	each(reflect.ValueOf(r).Elem(), func(f reflect.StructField, v reflect.Value) {
+		if f.Name == "ID" && v.Addr().Interface() != &r.ID {
+			n++
+			fresh := fmt.Sprintf("%s-%d", id, n)
+			now[v.String()] = fresh
+			v.SetString(fresh)
 		}
-		c := &r.Corners[i]
-		next(&c.ID)
-		for k := range c.Readings {
-			c.Readings[k].ID = fresh()
-		}
-	}
-	for i := range r.Openings {
-		r.Openings[i].Wall = was[r.Openings[i].Wall]
-	}
-	for i := range r.Diagonals {
-		d := &r.Diagonals[i]
-		d.ID, d.From, d.To = fresh(), was[d.From], was[d.To]
-	}
-	for i := range r.Spots {
-		r.Spots[i].ID, r.Spots[i].Wall = fresh(), was[r.Spots[i].Wall]
-	}
-	for i := range r.Runs {
-		next(&r.Runs[i].ID)
-	}
-	for i := range r.Runs {
-		k := &r.Runs[i]
-		k.First, k.Last, k.On = was[k.First], was[k.Last], was[k.On]
-	}
-	r.Entry = was[r.Entry]
-	r.Overrides = slices.DeleteFunc(r.Overrides, func(o job.Override) bool {
-		return o.Piece != "" || o.Question == job.AskFirst || o.Run != "" && was[o.Run] == "" || o.Corner != "" && was[o.Corner] == ""
 	})
-	for i := range r.Overrides {
-		o := &r.Overrides[i]
-		o.ID, o.Run, o.Corner = fresh(), was[o.Run], was[o.Corner]
+	r.ID = id
+	r.Overrides = slices.DeleteFunc(r.Overrides, func(o job.Override) bool {
+		return o.Piece != "" || o.Question == job.AskFirst || o.Run != "" && now[o.Run] == "" || o.Corner != "" && now[o.Corner] == ""
+	})
+	each(reflect.ValueOf(r).Elem(), func(f reflect.StructField, v reflect.Value) {
+		if f.Tag.Get("of") != "" {
+			v.SetString(now[v.String()])
+		}
+	})
+}
+
+// each calls f for every text of a thing and of what stands in its lists.
+func each(v reflect.Value, f func(reflect.StructField, reflect.Value)) {
+	switch v.Kind() {
+	case reflect.Slice:
+		for i := range v.Len() {
+			each(v.Index(i), f)
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			if field := v.Type().Field(i); field.Type.Kind() == reflect.String {
+				f(field, v.Field(i))
+			} else {
+				each(v.Field(i), f)
+			}
+		}
 	}
 }
 
@@ -117,123 +108,4 @@ func callOnly(j *job.Job, src, r *job.Room, mirrored bool) {
 		r.Corners[i].Readings = nil
 	}
 	r.Diagonals = nil
-}
-
-// mirror turns left to right: the walls go round in the other order, what was a
-// wall's left end is its right, and what stood so far from the left end stands so
-// far from the right.
-func mirror(j *job.Job, r *job.Room) error {
-	m := survey.Reduce(j, r)
-	n := len(r.Walls)
-	place := map[string]int{}
-	for i, w := range r.Walls {
-		place[w.ID] = i
-	}
-	// Seen from the other end; the wall's length must be known.
-	across := func(wall string, at *job.Entry, width job.Entry, what string) error {
-		l, _, ok := m.Bought(place[wall], job.Floor)
-		if !ok {
-			return &job.Invalid{Thing: "wall " + wall, Field: "length", Reason: "is not known, and " + what + " stands on it, placed from its left end",
-				Remedy: "measure " + job.WallNumber(place[wall]) + " first, or copy without mirroring"}
-		}
-		v := l - at.Length - width.Length
-		if v < 0 {
-			return &job.Invalid{Thing: "wall " + wall, Field: "length", Value: l.In(j.Unit), Reason: "is shorter than " + what + " on it reaches",
-				Remedy: "put that right first"}
-		}
-		*at = job.Entry{Length: v, Text: v.String()}
-		return nil
-	}
-	for i := range r.Openings {
-		o := &r.Openings[i]
-		if err := across(o.Wall, &o.From, o.Width, "an opening"); err != nil {
-			return err
-		}
-		turnLean(o.Lean)
-	}
-	for i := range r.Spots {
-		s := &r.Spots[i]
-		if err := across(s.Wall, &s.At, job.Entry{}, "something"); err != nil {
-			return err
-		}
-		s.Stud, s.Kind = otherEnd(s.Stud), otherStep(s.Kind)
-	}
-	corners := slices.Clone(r.Corners)
-	slices.Reverse(r.Walls)
-	for i := range r.Walls {
-		w := &r.Walls[i]
-		for k := range w.Lengths {
-			t := &w.Lengths[k]
-			t.Left, t.Right, t.From, t.To = t.Right, t.Left, t.To, t.From
-			t.Faces.Left, t.Faces.Right = t.Faces.Right, t.Faces.Left
-		}
-		w.CeilingLeft, w.CeilingRight = w.CeilingRight, w.CeilingLeft
-		w.FloorLeft, w.FloorRight = w.FloorRight, w.FloorLeft
-		// The right end of the wall that is now i was its left end, where the
-		// corner of the wall before it stands.
-		r.Corners[i] = corners[(2*n-2-i)%n]
-		// What leaned in the face of the wall left of it leans the other way in that of
-		// the wall right of it.
-		if c := &r.Corners[i]; c.Lean != nil {
-			turnLean(c.Lean)
-			c.LeanFace = otherEnd(cmp.Or(c.LeanFace, job.HandLeft))
-		}
-	}
-	for i := range r.Diagonals {
-		d := &r.Diagonals[i]
-		if d.From == job.Start || d.To == job.Start {
-			end := corners[n-1].ID
-			for _, p := range []*string{&d.From, &d.To} {
-				switch *p {
-				case job.Start:
-					*p = end
-				case end:
-					*p = job.Start
-				}
-			}
-		}
-	}
-	for i := range r.Runs {
-		k := &r.Runs[i]
-		k.First, k.Last, k.LeftEnd, k.RightEnd = k.Last, k.First, k.RightEnd, k.LeftEnd
-	}
-	for i := range r.Overrides {
-		if o := &r.Overrides[i]; o.Question == job.AskCoped || o.Question == "cope_hand" {
-			o.Choice = otherEnd(o.Choice)
-		}
-	}
-	r.LeftEnd, r.RightEnd = r.RightEnd, r.LeftEnd
-	r.LeftSetback, r.RightSetback = r.RightSetback, r.LeftSetback
-	return nil
-}
-
-func turnLean(l *job.Lean) {
-	if l == nil || l.Angle == 0 {
-		return
-	}
-	l.Angle = -l.Angle
-	body := strings.TrimPrefix(strings.TrimPrefix(strings.TrimSpace(l.Text), "-"), "−")
-	if l.Text = body; l.Angle < 0 {
-		l.Text = "-" + body
-	}
-}
-
-func otherEnd(s string) string {
-	switch s {
-	case "left":
-		return "right"
-	case "right":
-		return "left"
-	}
-	return s
-}
-
-func otherStep(kind string) string {
-	switch kind {
-	case job.SpotStepUp:
-		return job.SpotStepDown
-	case job.SpotStepDown:
-		return job.SpotStepUp
-	}
-	return kind
 }

@@ -137,7 +137,7 @@ func TestCopiedRuns(t *testing.T) {
 	r.Runs = append(r.Runs, job.Run{ID: "k2", Moulding: "b", Level: job.Floor, RunFacts: job.RunFacts{On: "k"}})
 	again := copied(t, j, "r", "again", false, false)
 	c := again.Room("again")
-	place := func(r *job.Room, id string) int { return indexOf(r.Walls, wallID, id) }
+	place := func(r *job.Room, id string) int { return walls.place(r.Walls, id) }
 	assert.Equal(t, []int{1, 3}, []int{place(c, c.Runs[0].First), place(c, c.Runs[0].Last)})
 	assert.Equal(t, c.Runs[0].ID, c.Runs[1].On)
 	assert.NotEqual(t, "k", c.Runs[1].On)

@@ -77,7 +77,7 @@ func TestSetRefusesWhole(t *testing.T) {
 		{Do: Remove, Kind: "moulding", ID: "b"}, {Do: Add, Kind: "room", ID: "r", Value: json.RawMessage(`{}`)},
 		{Do: Add, Kind: "room", ID: "new", Value: json.RawMessage(`{"colour":"red"}`)},
 		{Do: Record, Value: json.RawMessage(`{"kind":"undone"}`)}, {Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"top"}`)},
-		{Do: Unmark, ID: "m9"},
+		{Do: TakeBack, ID: "m9"},
 		{Do: Remove, Kind: "wall", ID: "w9"}, {Do: Move, Kind: "wall", ID: "w1", After: "w9"}, {Do: Add, Kind: "opening", In: "nowhere", ID: "x"},
 	} {
 		next, _, err := Apply(j, op)
@@ -132,8 +132,10 @@ func TestDifferentFieldsDoNotCollide(t *testing.T) {
 	b.Was = json.RawMessage(`"inside"`)
 	j, _, err := Apply(j, a)
 	require.NoError(t, err)
-	_, _, err = Apply(j, b)
+	j, _, err = Apply(j, b)
 	require.NoError(t, err)
+	c := j.Rooms[0].Corners[0]
+	assert.Equal(t, []any{measure.Angle(91), job.Outside}, []any{c.Readings[0].Angle, c.Kind}, "both are there")
 }
 
 func drawOp(t *rapid.T, j job.Job, n int) Op {
@@ -294,9 +296,9 @@ func drawOp(t *rapid.T, j job.Job, n int) Op {
 			return Op{Do: Add, Kind: "opening", In: room, ID: id, Value: json.RawMessage(`{"id":"","wall":"` + wall() + `","from":"1","width":"10"}`)}
 		},
 		func() Op {
-			return Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":"11' 4\"","mitre_deg":-45}`)}
+			return Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":{"length":"11' 4\"","mitre":-45}}`)}
 		},
-		func() Op { return Op{Do: Unmark, ID: rapid.SampledFrom([]string{"m1", "m2", "m3"}).Draw(t, "mark")} },
+		func() Op { return Op{Do: TakeBack, ID: rapid.SampledFrom([]string{"m1", "m2", "m3"}).Draw(t, "mark")} },
 	}).Draw(t, "op")()
 }
 
@@ -324,7 +326,7 @@ func untype(j *job.Job) {
 		plain(m.Projection)
 	}
 	for _, e := range []*job.Entry{&j.Cutting.Kerf, &j.Cutting.EndTrim, &j.Cutting.Keep, &j.Cutting.Shortest, &j.Doors.Width, &j.Doors.Height,
-		&j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.Layout, &j.Rules.Bench, &j.Rules.Hair, &j.Rules.Spring} {
+		&j.Prices.Strip.Entry, &j.Tools.Tape, &j.Rules.OffLayoutMark, &j.Rules.Bench, &j.Rules.Hair, &j.Rules.Spring} {
 		plain(e)
 	}
 	for i := range j.ByHand {
@@ -400,7 +402,7 @@ func TestInverseRestores(t *testing.T) {
 			require.NoError(t, err, "%s", b)
 			want, got := before[i].Clone(), j.Clone()
 			require.Equal(t, cuts(want), cuts(got), "the same cuts stand")
-			want.Marks, got.Marks = nil, nil
+			want.Records, got.Records = nil, nil
 			if units { // what was typed under another unit keeps its value, not its text
 				untype(&want)
 				untype(&got)
@@ -410,8 +412,8 @@ func TestInverseRestores(t *testing.T) {
 	})
 }
 
-// cuts are the marks that stand, whatever they are called now.
-func cuts(j job.Job) []job.Mark {
+// cuts are those that stand, whatever they are called now.
+func cuts(j job.Job) []job.Record {
 	out := j.Standing()
 	for i := range out {
 		out[i].ID, out[i].Of = "", ""
@@ -419,21 +421,22 @@ func cuts(j job.Job) []job.Mark {
 	return out
 }
 
-func TestMarksAreNeverErased(t *testing.T) {
+func TestRecordsAreNeverErased(t *testing.T) {
 	j := shed(t)
-	op := Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","label":"Base 1","end":"left","cut":"11' 4\"","at":"2031-05-02T09:00:00Z"}`)}
+	op := Op{Do: Record, Value: json.RawMessage(
+		`{"kind":"cut","piece":"k.w1","label":"Base 1","end":"left","cut":{"length":"11' 4\""},"at":"2031-05-02T09:00:00Z"}`)}
 	j, undo, err := Apply(j, op)
 	require.NoError(t, err)
-	assert.Equal(t, "m1", j.Marks[0].ID)
+	assert.Equal(t, "m1", j.Records[0].ID)
 	j, redo, err := Apply(j, undo)
 	require.NoError(t, err)
-	require.Len(t, j.Marks, 2)
-	assert.Equal(t, job.Mark{ID: "m2", Kind: job.MarkUndone, Of: "m1", Piece: "k.w1", Label: "Base 1", At: "2031-05-02T09:00:00Z"}, j.Marks[1])
+	require.Len(t, j.Records, 2)
+	assert.Equal(t, job.Record{ID: "m2", Kind: job.RecordUndone, Of: "m1", On: job.On{Piece: "k.w1", Label: "Base 1"}, At: "2031-05-02T09:00:00Z"}, j.Records[1])
 	_, _, err = Apply(j, undo)
-	assert.Error(t, err, "a mark is taken back once")
+	assert.Error(t, err, "a record is taken back once")
 	j, _, err = Apply(j, redo)
 	require.NoError(t, err)
-	require.Len(t, j.Marks, 3)
-	assert.Equal(t, "m3", j.Marks[2].ID)
-	assert.Equal(t, job.MarkCut, j.Marks[2].Kind)
+	require.Len(t, j.Records, 3)
+	assert.Equal(t, "m3", j.Records[2].ID)
+	assert.Equal(t, job.RecordCut, j.Records[2].Kind)
 }

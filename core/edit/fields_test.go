@@ -12,8 +12,8 @@ import (
 	"gnomon/core/job/jobtest"
 )
 
-// things are one of every kind whose fields are set one by one.
-func things(j *job.Job) []Op {
+// settable are one of every kind whose fields are set one by one.
+func settable(j *job.Job) []Op {
 	r := &j.Rooms[0]
 	return []Op{{Kind: "job"}, {Kind: "rules"}, {Kind: "cutting"}, {Kind: "tools"}, {Kind: "doors"}, {Kind: "prices"}, {Kind: "quote"},
 		{Kind: "sundry", ID: j.Prices.Sundries[0].ID}, {Kind: "saw", ID: j.Saws[0].ID}, {Kind: "moulding", ID: j.Mouldings[0].ID},
@@ -28,7 +28,7 @@ func things(j *job.Job) []Op {
 func TestEveryFieldIsSetAndTakenBack(t *testing.T) {
 	j := jobtest.Full(t)
 	n := 0
-	for _, op := range things(&j) {
+	for _, op := range settable(&j) {
 		fields := fieldsOf(&j, op)
 		require.NotEmpty(t, fields, op.Kind)
 		assert.NotContains(t, fields, "id")

@@ -11,21 +11,21 @@ import (
 
 // What an Op does.
 const (
-	Set    = "set"
-	Add    = "add"
-	Remove = "remove"
-	Move   = "move"
-	Record = "mark"   // a mark made at the saw
-	Unmark = "unmark" // takes one back, by recording that it was
+	Set      = "set"
+	Add      = "add"
+	Remove   = "remove"
+	Move     = "move"
+	Record   = "record"    // a fact
+	TakeBack = "take_back" // takes one back, by recording that it was
 )
 
 // Op is one step. Which fields count depends on Do.
 type Op struct {
-	Do    string          `json:"do" enum:"set,add,remove,move,mark,unmark"`
-	Kind  string          `json:"kind,omitempty" doc:"job, rules, override, saw, test, hand, cutting, doors, prices, sundry, quote, stick, layout, moulding, tools, room, wall, length, corner, reading, diagonal, opening, spot or run"`
+	Do    string          `json:"do" enum:"set,add,remove,move,record,take_back,mark,unmark" doc:"mark and unmark are what earlier programs sent for record and take_back"`
+	Kind  string          `json:"kind,omitempty" doc:"job, rules, cutting, tools, doors, prices, quote, sundry, saw, test, moulding, stick, layout, laid, hand, room, copy, wall, walls, faces, corner, length, reading, diagonal, opening, spot, run, override"`
 	ID    string          `json:"id,omitempty"`
 	Field string          `json:"field,omitempty" doc:"set: the field's name in the job file"`
-	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; mark: the mark"`
+	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; record: the record"`
 	Was   json.RawMessage `json:"was,omitempty" doc:"set: the value that was on the screen; remove: the thing as it was added; add: what it comes in the place of; refused when another has come since"`
 	In    string          `json:"in,omitempty" doc:"add: the room, of a length the wall, of a reading the corner, of a test the saw"`
 	After string          `json:"after,omitempty" doc:"add, move: the neighbour it comes after; none is first"`
@@ -71,6 +71,10 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 		if op.Unit == "" {
 			op.Unit = next.Unit
 		}
+		op, err := current(op)
+		if err != nil {
+			return j, nil, err
+		}
 		inv, err := step(&next, op)
 		if err != nil {
 			return j, nil, err
@@ -82,10 +86,10 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 		switch {
 		case inv.Do == Remove:
 			inv.Unit = next.Unit
-			inv.Was = put(&next, inv, inv.Unit)
+			inv.Was = asAdded(&next, inv, inv.Unit)
 		case inv.Do == Add && op.Do == Add: // it came in the place of another
 			inv.Unit = next.Unit
-			inv.Was = put(&next, Op{Do: Remove, Kind: op.Kind, ID: op.ID}, inv.Unit)
+			inv.Was = asAdded(&next, Op{Do: Remove, Kind: op.Kind, ID: op.ID}, inv.Unit)
 		}
 		inverse[len(ops)-1-i] = inv
 	}
@@ -112,10 +116,10 @@ func step(j *job.Job, op Op) (Op, error) {
 		return move(j, op)
 	case Record:
 		return record(j, op)
-	case Unmark:
-		return unmark(j, op)
+	case TakeBack:
+		return takeBack(j, op)
 	}
-	return Op{}, &job.Invalid{Thing: "edit", Field: "do", Value: op.Do, Reason: "not known", Remedy: "use set, add, remove, move, mark or unmark"}
+	return Op{}, &job.Invalid{Thing: "edit", Field: "do", Value: op.Do, Reason: "not known", Remedy: "use set, add, remove, move, record or take_back"}
 }
 
 // Raw is the JSON of one of our own plain types.

@@ -6,11 +6,20 @@ import (
 	"gnomon/core/job"
 )
 
-func overrideID(o job.Override) string { return o.ID }
+func overrideKind() Kind {
+	k := listed(Kind{Name: "override", Said: "decision", List: "overrides", In: "room"}, things[job.Override]{
+		lists: inRooms(func(r *job.Room) *[]job.Override { return &r.Overrides }), id: func(o *job.Override) *string { return &o.ID }, mirror: mirrorOverride})
+	k.fields, k.add = nil, override // decided anew as a whole
+	return k
+}
 
 // override decides something in a room otherwise than the house rules have it, in the
 // place of what was decided for the same before.
-func override(r *job.Room, op Op) (Op, error) {
+func override(j *job.Job, op Op) (Op, error) {
+	r := j.Room(op.In)
+	if r == nil {
+		return Op{}, &Missing{"room " + op.In}
+	}
 	inv := Op{Do: Remove, Kind: op.Kind, ID: op.ID}
 	var o job.Override
 	if err := strict(op, &o); err != nil {

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -69,7 +70,7 @@ func set(j *job.Job, op Op) (Op, error) {
 		return inv, j.Rules.Check()
 	}
 	if op.Kind == "saw" { // before Normalise takes a zero for a field left out
-		return inv, theSaw(j, op.ID).Check()
+		return inv, j.SawNamed(cmp.Or(op.ID, j.Saw)).Check()
 	}
 	return inv, nil
 }
@@ -273,4 +274,42 @@ func text(v any, unit measure.Unit) string {
 		return "nothing"
 	}
 	return fmt.Sprint(strings.Trim(string(b), "[]"))
+}
+
+// sticks reads a list of stick lengths: those of the job file, or text parted by
+// commas.
+func sticks(b json.RawMessage, entry func(string) (job.Entry, error)) ([]job.Stick, error) {
+	var parts []json.RawMessage
+	if json.Unmarshal(b, &parts) != nil {
+		entries, err := list(b, entry)
+		out := make([]job.Stick, len(entries))
+		for i, e := range entries {
+			out[i].Entry = e
+		}
+		return out, err
+	}
+	out := make([]job.Stick, len(parts))
+	for i, p := range parts {
+		if err := json.Unmarshal(p, &out[i]); err != nil {
+			return nil, &job.Invalid{Thing: "moulding", Field: "sticks", Value: string(p), Reason: err.Error(), Remedy: "send a length, or length, price and available"}
+		}
+		var err error
+		if out[i].Entry, err = entry(out[i].Text); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// keepPrices gives lengths that were in the list before the price they had.
+func keepPrices(next, was []job.Stick) {
+	for i := range next {
+		if next[i].Price != 0 || next[i].Available != nil {
+			continue
+		}
+		k := slices.IndexFunc(was, func(s job.Stick) bool { return s.Length == next[i].Length })
+		if k >= 0 {
+			next[i].Price, next[i].Available = was[k].Price, was[k].Available
+		}
+	}
 }

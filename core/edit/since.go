@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"cmp"
 	"encoding/json"
 	"fmt"
 	"maps"
@@ -29,14 +28,6 @@ func (e *Since) Error() string {
 	return fmt.Sprintf("%s stays: since it was added, %s%s; take that out first, or remove %s by itself if all of it is to go", e.Thing,
 		strings.Join(e.What, " and "), by, e.Thing)
 }
-
-// inside are the lists of a thing that hold things of their own, with what one of them is called.
-var inside = map[string]string{"walls": "wall", "corners": "corner", "lengths": "length", "readings": "reading", "openings": "opening", "spots": "spot",
-	"diagonals": "diagonal",
-	"runs":      "run", "overrides": "override", "tests": "test"}
-
-// spoken are kinds as people call them, where that is another word.
-var spoken = map[string]string{"override": "decision", "test": "test cut"}
 
 // Inside are the steps by which what a step adds would be added one thing at a time, the step
 // itself without what it holds first. Who may not add a thing alone may not add it inside
@@ -97,13 +88,17 @@ func elements(v any) []any {
 	return l
 }
 
-// put is a thing as the step that removes it would put it back, its lengths' texts in the unit;
+// asAdded is a thing as the step that removes it would asAdded it back, its lengths' texts in the unit;
 // empty where it is not there.
-func put(j *job.Job, rm Op, unit measure.Unit) json.RawMessage {
+func asAdded(j *job.Job, rm Op, unit measure.Unit) json.RawMessage {
 	k := *j
-	k.Marks, k.Rooms = nil, nil
+	k.Records, k.Rooms = nil, nil
+	id := rm.ID
+	if rm.Kind == "walls" {
+		id = string(rm.Value)
+	}
 	for i := range j.Rooms {
-		if holds(&j.Rooms[i], rm) {
+		if has := KindOf(rm.Kind).has; has != nil && has(&job.Job{Rooms: j.Rooms[i : i+1]}, id) {
 			k.Rooms = append(k.Rooms, j.Rooms[i])
 		}
 	}
@@ -123,28 +118,14 @@ func put(j *job.Job, rm Op, unit measure.Unit) json.RawMessage {
 	return Raw(values)
 }
 
-func holds(r *job.Room, op Op) bool {
-	switch op.Kind {
-	case "room":
-		return r.ID == op.ID
-	case "override":
-		return byID(r.Overrides, overrideID, op.ID) != nil
-	case "walls":
-		var ids []string
-		_ = json.Unmarshal(op.Value, &ids)
-		return slices.ContainsFunc(ids, func(id string) bool { return byID(r.Walls, wallID, id) != nil })
-	}
-	return ofRoom(r, op) != nil
-}
-
 // unchanged refuses to remove a thing in which more stands than when it was added. Of one that
 // is not there removing it says so.
 func unchanged(j *job.Job, op Op) error {
-	c, ok := sinceWas(op, put(j, op, op.Unit))
+	c, ok := sinceWas(op, asAdded(j, op, op.Unit))
 	if !ok || len(c.ids) == 0 {
 		return nil
 	}
-	thing := "this " + cmp.Or(spoken[op.Kind], op.Kind)
+	thing := "this " + said(op.Kind)
 	if op.Kind == "walls" {
 		thing = "each of these walls"
 	} else if r := j.Room(op.ID); op.Kind == "room" && r != nil {
@@ -190,7 +171,7 @@ func (c *came) words() []string {
 		done string
 	}{{c.added, "added"}, {c.changed, "changed"}} {
 		for _, kind := range slices.Sorted(maps.Keys(of.n)) {
-			name := cmp.Or(spoken[kind], kind)
+			name := said(kind)
 			if n := of.n[kind]; n == 1 {
 				out = append(out, fmt.Sprintf("1 %s was %s", name, of.done))
 			} else {

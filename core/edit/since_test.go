@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"gnomon/core/job"
+	"gnomon/core/measure"
 )
 
 // apply makes steps that must be good.
@@ -82,8 +83,8 @@ func TestAnotherDecisionIsNotUndone(t *testing.T) {
 
 // A mark taken back and made again is still the mark that the first step made.
 func TestAMarkMadeAgainIsTheSameMark(t *testing.T) {
-	cut := Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":"90\""}`)}
-	recut := []Op{{Do: Add, Kind: "hand", ID: "k.w1", Value: json.RawMessage(`{"piece":"","length":"90"}`)}, {Do: Unmark, ID: "m1"}}
+	cut := Op{Do: Record, Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":{"length":"90\""}}`)}
+	recut := []Op{{Do: Add, Kind: "hand", ID: "k.w1", Value: json.RawMessage(`{"piece":"","length":"90"}`)}, {Do: TakeBack, ID: "m1"}}
 	start := shed(t)
 	j, undoCut := apply(t, start, cut)
 	for range 3 { // recut, and thought better of
@@ -172,4 +173,44 @@ func TestStepsOverACrookedJob(t *testing.T) {
 		}
 		require.Equal(t, after, asText(next))
 	})
+}
+
+// What earlier programs sent, and what the log of changes holds of theirs, is made as theirs.
+func TestStepsOfEarlierPrograms(t *testing.T) {
+	mark := Op{Do: "mark", ID: "k1",
+		Value: json.RawMessage(`{"kind":"cut","piece":"k.w1","end":"left","cut":"90\"","mitre_deg":-45,"bevel_deg":0,"by":"Old phone"}`)}
+	j, undo := apply(t, shed(t), mark)
+	require.Len(t, j.Records, 1)
+	assert.Equal(t, job.Record{ID: "k1", Kind: job.RecordCut, On: job.On{Piece: "k.w1", End: "left"}, Device: "Old phone",
+		Bodies: job.Bodies{Cut: &job.Cut{Length: 90 * measure.Inch, Mitre: -45}}}, j.Records[0])
+	assert.Equal(t, []Op{{Do: TakeBack, ID: "k1"}}, undo)
+	j, again := apply(t, j, Op{Do: "unmark", ID: "k1", Value: json.RawMessage(`{"at":"2031-05-02T09:00:00Z"}`)})
+	assert.Empty(t, j.Standing())
+	j, _ = apply(t, j, again...)
+	assert.Len(t, j.Standing(), 1)
+	_, _, err := Apply(shed(t), Op{Do: "mark", Value: json.RawMessage(`{"colour":"red"}`)})
+	assert.Error(t, err)
+}
+
+// When and on which device something was done is put on by whoever knows it, not believed; at
+// the desk one may say who did it.
+func TestStamped(t *testing.T) {
+	of := func(op Op, device string) job.Record {
+		var r job.Record
+		require.NoError(t, json.Unmarshal(Stamped(op, "2031-05-02T09:00:00Z", device).Value, &r))
+		return r
+	}
+	said := Op{Do: Record, Value: json.RawMessage(
+		`{"kind":"cut","piece":"p","end":"left","cut":{"length":"1\""},"at":"1999-01-01T00:00:00Z","device":"other","by":"Ada"}`)}
+	r := of(said, "Nell’s phone")
+	assert.Equal(t, []string{"2031-05-02T09:00:00Z", "Nell’s phone", ""}, []string{r.At, r.Device, r.By})
+	r = of(said, "")
+	assert.Equal(t, []string{"2031-05-02T09:00:00Z", "", "Ada"}, []string{r.At, r.Device, r.By})
+	old := Stamped(Op{Do: "mark", Value: json.RawMessage(`{"kind":"cut","piece":"p","end":"left","cut":"1\"","by":"other"}`)}, "t", "Saw tablet")
+	assert.Equal(t, Record, old.Do)
+	assert.Equal(t, "Saw tablet", of(old, "Saw tablet").Device)
+	set := Op{Do: Set, Kind: "job", Field: "name", Value: json.RawMessage(`"x"`)}
+	assert.Equal(t, set, Stamped(set, "t", "Saw tablet"), "no fact")
+	bad := Op{Do: Record, Value: json.RawMessage(`{`)}
+	assert.Equal(t, bad, Stamped(bad, "t", ""))
 }

@@ -59,19 +59,19 @@ func (f Finding) Form() *Form { return table[f.Code] }
 
 // What an Act does.
 const (
-	ActAgain  = "again"  // measure it again: go to its field
-	ActKeep   = "keep"   // keep it as read: silence this one
-	ActTwice  = "twice"  // read the walls a second time
-	ActShoot  = "shoot"  // a diagonal from corner to corner
-	ActDrop   = "drop"   // an override
-	ActUnmark = "unmark" // a mark
+	ActAgain    = "again"     // measure it again: go to its field
+	ActKeep     = "keep"      // keep it as read: silence this one
+	ActTwice    = "twice"     // read the walls a second time
+	ActShoot    = "shoot"     // a diagonal from corner to corner
+	ActDrop     = "drop"      // an override
+	ActTakeBack = "take_back" // a record
 )
 
 // Act is one thing to do about a finding: about the wall, corner or diagonal
 // named, or from one corner to another.
 type Act struct {
 	Do   string
-	Kind string // wall, corner, diagonal; to keep: length, reading, diagonal; to unmark: mark
+	Kind string // wall, corner, diagonal; to keep: length, reading, diagonal; to take back: record
 	ID   string
 	To   string
 	Text string

@@ -58,10 +58,10 @@ func (in *inspection) closing() []Survey {
 	}
 	var out []Survey
 	for _, l := range survey.Levels {
-		if l != job.Floor && !in.at.Measured(l) {
+		if l != job.Floor && !in.measures.Measured(l) {
 			continue
 		}
-		m := in.at.Room(l)
+		m := in.measures.Room(l)
 		m.Effort, m.Helping = in.budget.checking, in.budget.helping
 		s := Survey{Room: r.ID, Level: l, Verdict: survey.Check(m), Whole: true}
 		for i := range m.Walls {

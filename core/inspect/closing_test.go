@@ -11,7 +11,6 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/plan"
 	"gnomon/core/plan/plantest"
 )
 
@@ -65,7 +64,7 @@ func TestReadTwice(t *testing.T) {
 		for i, s := range list {
 			e, err := job.Typed(s, "in")
 			require.NoError(t, err)
-			w.Lengths = append(w.Lengths, job.Taken{ID: "again" + string(rune('a'+i)), As: e, Level: job.Floor})
+			w.Lengths = append(w.Lengths, job.WallLength{ID: "again" + string(rune('a'+i)), As: e, Level: job.Floor})
 		}
 		return j
 	}
@@ -109,7 +108,7 @@ func TestReadTwice(t *testing.T) {
 func TestMeasuredInParts(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"30","width":"36"}`))
 	set := func(list string) {
-		var l []job.Taken
+		var l []job.WallLength
 		require.NoError(t, json.Unmarshal([]byte(list), &l))
 		for i := range l {
 			require.NoError(t, job.Resolve(&l[i], "in"))
@@ -144,7 +143,7 @@ func TestLevels(t *testing.T) {
 		if i == 0 {
 			e.Length += measure.Foot
 		}
-		r.Walls[i].Lengths = []job.Taken{{ID: "f" + r.Walls[i].ID, As: r.Walls[i].Lengths[0].As, Level: job.Floor},
+		r.Walls[i].Lengths = []job.WallLength{{ID: "f" + r.Walls[i].ID, As: r.Walls[i].Lengths[0].As, Level: job.Floor},
 			{ID: "c" + r.Walls[i].ID, As: e, Level: job.Ceiling}}
 	}
 	f = plantest.Finding(t, plantest.Build(t, j), "room_open")
@@ -218,15 +217,32 @@ func TestDiagonals(t *testing.T) {
 	assert.Contains(t, f.Text+f.Why, "diagonal from corner F to corner C is")
 }
 
-// Rooms of any number of walls, and one whose walls cross.
-func TestManyWallsAndCrossedOnes(t *testing.T) {
-	for _, n := range []int{1, 2, 3, 200} {
-		lengths, readings := strings.Repeat("40, ", n-1)+"40", strings.Repeat("90, ", n-1)+"90"
-		for _, closed := range []bool{true, false} {
-			_, err := plan.Build(plantest.Read(t, plantest.Room(closed, "", lengths, readings)))
-			assert.NoError(t, err)
+// Rooms of any number of walls: what they lack is said, and every wall has its piece.
+func TestManyWalls(t *testing.T) {
+	for _, c := range []struct {
+		n      int
+		closed string
+	}{{1, "too_few_walls"}, {2, "too_few_walls"}, {3, "room_open"}, {200, "room_open"}} {
+		lengths, readings := strings.Repeat("40, ", c.n-1)+"40", strings.Repeat("90, ", c.n-1)+"90"
+		for closed, says := range map[bool]string{true: c.closed, false: "run_unchecked"} {
+			p := plantest.Build(t, plantest.Read(t, plantest.Room(closed, "", lengths, readings)))
+			require.Len(t, p.Pieces, c.n)
+			for _, q := range p.Pieces {
+				assert.Equal(t, 40*measure.Inch, q.Cut, q.ID)
+			}
+			assert.Equal(t, says, plantest.Codes(p)[0], "%d walls", c.n)
 		}
 	}
-	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "100, 40, 160, 160, 40, 100, 60, 60", "90, 90, 90, 90, 90, 90, out 90, out 90")))
-	assert.NotEmpty(t, plantest.Codes(p))
+}
+
+// A room that closes by its lengths and angles, and whose walls cross all the same: a stub from
+// below stands through one from the left. The same room with a shorter stub is a room.
+func TestCrossedWalls(t *testing.T) {
+	crossed := func(stub string) []string {
+		return plantest.Codes(plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "40, "+stub+", 10, "+stub+", 50, 100, 100, 40, 70, 10, 70, 50",
+			"90, out 90, out 90, 90, 90, 90, 90, 90, out 90, out 90, 90, 90"))))
+	}
+	assert.Contains(t, crossed("70"), "room_crosses")
+	assert.NotContains(t, crossed("40"), "room_crosses")
+	assert.NotContains(t, crossed("70"), "room_open", "it closes")
 }

@@ -43,7 +43,7 @@ func (in *inspection) corner(i int) {
 	}
 	for _, l := range survey.Levels {
 		kept := slices.ContainsFunc(c.Readings, func(rd job.Reading) bool { return rd.Level == l && rd.Kept })
-		if k, ok := in.at.CornerAt(i, l); ok && in.at.Differ(i, l) && !kept {
+		if k, ok := in.measures.CornerAt(i, l); ok && in.measures.Differ(i, l) && !kept {
 			f := readingsDiffer.In(in.room.ID, c.ID).Says(job.CornerLetter(i), k.Spread.Clean().Text(1)+"°").Because(k.Theta)
 			f.Doubts, f.HangsOn = here, here
 			f.Acts = []finding.Act{again("corner", c.ID, name), keep("reading", k.Taken.ID)}

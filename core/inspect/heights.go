@@ -30,11 +30,11 @@ const uneven = measure.Inch / 8
 func (in *inspection) ceilings() {
 	r := in.room
 	for i := range r.Walls {
-		if step, ok := in.at.CeilingStep(i); ok && step.Abs() >= uneven {
+		if step, ok := in.measures.CeilingStep(i); ok && step.Abs() >= uneven {
 			in.found.Add(ceilingStep.In(r.ID, r.Corners[i].ID).Says(job.CornerLetter(i), job.WallNumber(i), job.WallNumber((i+1)%len(r.Walls)), step.Abs().In(in.unit)))
 		}
 	}
-	if low, over, ok := in.at.Lowest(); ok && over >= uneven {
+	if low, over, ok := in.measures.Lowest(); ok && over >= uneven {
 		end := "left"
 		if low.Right {
 			end = "right"

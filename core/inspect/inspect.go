@@ -24,17 +24,17 @@ func NewBudget() Budget { return Budget{effort.Of(checkAll), effort.Of(helpAll)}
 
 // inspection is a room being looked at.
 type inspection struct {
-	job    *job.Job
-	room   *job.Room
-	at     survey.Measures
-	budget Budget
-	unit   measure.Unit
-	found  finding.List
+	job      *job.Job
+	room     *job.Room
+	measures survey.Measures
+	budget   Budget
+	unit     measure.Unit
+	found    finding.List
 }
 
 // Room looks at what was measured in a room, and checks at each level whether it closes.
 func Room(j *job.Job, r *job.Room, m survey.Measures, b Budget) ([]Survey, finding.List) {
-	in := &inspection{job: j, room: r, at: m, budget: b, unit: j.Unit}
+	in := &inspection{job: j, room: r, measures: m, budget: b, unit: j.Unit}
 	in.begun()
 	in.missing()
 	for i := range r.Walls {

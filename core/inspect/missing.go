@@ -38,10 +38,10 @@ func (in *inspection) missing() {
 	r := in.room
 	var walls, wallIDs, corners, cornerIDs []string
 	for i, w := range r.Walls {
-		if _, ok := in.at.Wall(i, job.Floor); !ok {
+		if _, ok := in.measures.Wall(i, job.Floor); !ok {
 			walls, wallIDs = append(walls, fmt.Sprint(i+1)), append(wallIDs, w.ID)
 		}
-		if _, ok := in.at.Corner(i, job.Floor); !ok && r.Joined(i) {
+		if _, ok := in.measures.Corner(i, job.Floor); !ok && r.Joined(i) {
 			corners, cornerIDs = append(corners, job.CornerLetter(i)), append(cornerIDs, r.Corners[i].ID)
 		}
 	}

@@ -16,7 +16,7 @@ func (in *inspection) named(m survey.Ref) string {
 	switch m.Of {
 	case survey.OfWall:
 		w := in.room.Walls[m.At]
-		if i := slices.IndexFunc(w.Lengths, func(t job.Taken) bool { return t.ID == m.ID }); i >= 0 && len(w.Lengths) > 1 {
+		if i := slices.IndexFunc(w.Lengths, func(t job.WallLength) bool { return t.ID == m.ID }); i >= 0 && len(w.Lengths) > 1 {
 			return job.WallNumber(m.At) + " read " + w.Lengths[i].As.Length.In(in.unit)
 		}
 		return job.WallNumber(m.At)
@@ -119,7 +119,7 @@ func (in *inspection) offBy(x survey.Suspect, l job.Level) (s, like string) {
 
 // cornerFits tells what a corner would have to be for the room to close.
 func (in *inspection) cornerFits(x survey.Suspect, l job.Level) string {
-	c, ok := in.at.Corner(x.At, l)
+	c, ok := in.measures.Corner(x.At, l)
 	if !ok {
 		return ""
 	}
@@ -146,7 +146,7 @@ func (in *inspection) keepIt(m survey.Ref, l job.Level) finding.Act {
 	case survey.OfWall:
 		return keep("length", m.ID)
 	case survey.OfTurn:
-		c, _ := in.at.Corner(m.At, l)
+		c, _ := in.measures.Corner(m.At, l)
 		return keep("reading", c.Taken.ID)
 	}
 	return keep("diagonal", m.ID)
@@ -159,7 +159,7 @@ func (in *inspection) unkept(all []survey.Suspect) []survey.Suspect {
 		kept := false
 		switch x.Of {
 		case survey.OfWall:
-			kept = slices.ContainsFunc(in.room.Walls[x.At].Lengths, func(t job.Taken) bool { return t.ID == x.ID && t.Kept })
+			kept = slices.ContainsFunc(in.room.Walls[x.At].Lengths, func(t job.WallLength) bool { return t.ID == x.ID && t.Kept })
 		case survey.OfTurn:
 			kept = slices.ContainsFunc(in.room.Corners[x.At].Readings, func(rd job.Reading) bool { return rd.Kept })
 		case survey.OfDiagonal:

@@ -27,7 +27,7 @@ var (
 // wall looks at one wall and what stands on it.
 func (in *inspection) wall(i int) {
 	r, w := in.room, in.room.Walls[i]
-	wall, known := in.at.Wall(i, job.Floor)
+	wall, known := in.measures.Wall(i, job.Floor)
 	length := wall.Length
 	if !known {
 		return
@@ -41,7 +41,7 @@ func (in *inspection) wall(i int) {
 		if o.Wall != w.ID {
 			continue
 		}
-		from := in.at.From(i, o, job.Floor)
+		from := in.measures.From(i, o, job.Floor)
 		overlap = overlap || from < end
 		end = max(end, from+o.Width.Length)
 		sum += o.Width.Length
@@ -67,13 +67,13 @@ func (in *inspection) repeats() {
 			continue
 		}
 		for _, l := range survey.Levels {
-			v, _ := in.at.WallAt(i, l)
-			kept := slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l && t.Kept })
-			if by, differ := in.at.LengthsDiffer(i, l); v.Apart || differ && !kept {
-				whole := slices.DeleteFunc(slices.Clone(w.Lengths), func(t job.Taken) bool { return t.Level != l || t.Part() })
+			v, _ := in.measures.WallAt(i, l)
+			kept := slices.ContainsFunc(w.Lengths, func(t job.WallLength) bool { return t.Level == l && t.Kept })
+			if by, differ := in.measures.LengthsDiffer(i, l); v.Apart || differ && !kept {
+				whole := slices.DeleteFunc(slices.Clone(w.Lengths), func(t job.WallLength) bool { return t.Level != l || t.Part() })
 				in.differ(i, job.WallNumber(i)+" "+atLevel(l), by, v, whole, rules)
 			}
-			for _, p := range in.at.PartsApart(i, l) {
+			for _, p := range in.measures.PartsApart(i, l) {
 				in.differ(i, "one stretch of "+job.WallNumber(i)+" "+atLevel(l), p.Spread, p.Length, p.Readings, rules)
 			}
 		}
@@ -82,7 +82,7 @@ func (in *inspection) repeats() {
 
 // differ tells of readings of one thing that do not agree, by how much, and what is made of
 // them.
-func (in *inspection) differ(wall int, what string, by measure.Length, v survey.Length, readings []job.Taken, rules *job.Rules) {
+func (in *inspection) differ(wall int, what string, by measure.Length, v survey.Length, readings []job.WallLength, rules *job.Rules) {
 	id := in.room.Walls[wall].ID
 	f := lengthsDiffer.In(in.room.ID, id).Says(strings.TrimSpace(what), by.In(in.unit))
 	f.Why = "The tools do not explain that, so one of them is wrong"

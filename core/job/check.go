@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"reflect"
 	"regexp"
 	"slices"
 	"unicode/utf8"
@@ -45,7 +46,6 @@ func (j *Job) Check() error {
 		return c.err
 	}
 	c.text("job", "name", j.Name)
-	c.oneOf("job", "unit", string(j.Unit), "in", "mm")
 	c.rules(&j.Rules)
 	c.saws(j)
 	c.cutting(j)
@@ -66,8 +66,8 @@ func (j *Job) Check() error {
 	for i := range j.Rooms {
 		c.room(j, &j.Rooms[i])
 	}
-	for _, m := range j.Marks {
-		c.mark(m)
+	for _, r := range j.Records {
+		c.record(r)
 	}
 	for i := range j.ByHand {
 		c.byHand(&j.ByHand[i])
@@ -76,6 +76,7 @@ func (j *Job) Check() error {
 	for i := range j.Layouts {
 		c.layout(j, &j.Layouts[i])
 	}
+	c.bounds(reflect.ValueOf(j).Elem(), reflect.ValueOf(j).Elem())
 	if c.err != nil {
 		return c.err
 	}
@@ -133,7 +134,7 @@ func (c *checker) angle(thing, field string, a, most measure.Angle) {
 func (c *checker) moulding(m *Moulding) {
 	thing := c.id("moulding", m.ID)
 	c.text(thing, "name", m.Name)
-	c.oneOf(thing, "kind", m.Kind, kindCodes...)
+	c.oneOf(thing, "kind", m.Kind, KindCodes...)
 	c.positive(thing, "height", m.Height)
 	c.positive(thing, "thickness", m.Thickness)
 	if m.Kind == KindBase && m.Thickness.Length > m.Height.Length && c.err == nil {
@@ -142,7 +143,6 @@ func (c *checker) moulding(m *Moulding) {
 	c.section(thing, m)
 	c.money(thing, "rate", m.Rate)
 	c.count(thing, "spares", m.Spares, 100)
-	c.oneOf(thing, "buy", m.Buy, BuyAdvised, BuyShare, BuyFit)
 	if len(m.Sticks) > 20 {
 		c.refuse(thing, "sticks", fmt.Sprint(len(m.Sticks)), "too many lengths", "list the lengths the yard sells, 20 at most")
 	}
@@ -169,26 +169,9 @@ func (c *checker) room(j *Job, r *Room) {
 	c.look(thing, r.Look)
 	c.text(thing, "storey", r.Storey)
 	c.text(thing, "entry", r.Entry)
-	c.oneOf(thing, "left_end", r.LeftEnd, "", EndStop, EndReturn)
-	c.oneOf(thing, "right_end", r.RightEnd, "", EndStop, EndReturn)
 	c.measured(r)
 	for i := range r.Runs {
 		c.run(j, r, &r.Runs[i])
 	}
 	c.overrides(j, r)
-}
-
-func (c *checker) mark(m Mark) {
-	thing := c.id("mark", m.ID)
-	c.oneOf(thing, "kind", string(m.Kind), string(MarkCut), string(MarkMiscut), string(MarkUndone))
-	if m.Kind != MarkUndone {
-		c.oneOf(thing, "end", m.End, "left", "right")
-	}
-	if (m.Kind == MarkUndone || m.Of != "") && (!c.seen["mark "+m.Of] || m.Of == m.ID) {
-		c.refuse(thing, "of", m.Of, "takes back or makes again a mark that is not there", "list marks in the order they were made")
-	}
-	c.text(thing, "piece", m.Piece)
-	c.text(thing, "label", m.Label)
-	c.text(thing, "at", m.At)
-	c.text(thing, "by", m.By)
 }

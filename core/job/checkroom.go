@@ -31,14 +31,12 @@ func (c *checker) measured(r *Room) {
 	for _, k := range r.Corners {
 		thing := c.id("corner", k.ID)
 		corners[k.ID] = true
-		c.oneOf(thing, "kind", string(k.Kind), string(Inside), string(Outside))
 		if len(k.Readings) > maxReadings {
 			c.refuse(thing, "readings", fmt.Sprint(len(k.Readings)), "too many readings of one corner", fmt.Sprintf("keep %d at most", maxReadings))
 		}
 		for _, rd := range k.Readings {
 			c.reading(rd)
 		}
-		c.oneOf(thing, "lean_face", k.LeanFace, "", HandLeft, HandRight)
 		if k.Chord != nil && k.Depth != nil && k.Depth.Length > k.Chord.Length {
 			c.refuse(thing, "depth", k.Depth.Text, "deeper than the chord is long", "measure the chord across the curve and the depth from its middle")
 		}
@@ -54,41 +52,29 @@ func (c *checker) measured(r *Room) {
 		if !walls[s.Wall] {
 			c.refuse(thing, "wall", s.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
 		}
-		c.oneOf(thing, "kind", s.Kind, SpotSocket, SpotVent, SpotPipe, SpotStud, SpotStepUp, SpotStepDown)
-		c.oneOf(thing, "stud", s.Stud, "", "left", "right")
 	}
 }
 
-func (c *checker) taken(w Wall, t Taken, openings map[string]string) {
+func (c *checker) taken(w Wall, t WallLength, openings map[string]string) {
 	thing := c.id("length", t.ID)
 	c.positive(thing, "length", t.As)
-	c.level(thing, t.Level)
 	if t.Burned != nil && t.Length() <= 0 {
 		c.refuse(thing, "burned", t.Burned.Text, "nothing is left of the length", "give where the tape began, and measure again")
 	}
 	for _, s := range []struct {
 		field string
-		stand Stand
 		of    string
-	}{{"left", t.Left, t.From}, {"right", t.Right, t.To}} {
-		c.oneOf(thing, s.field, string(s.stand), string(AtWall), string(AtCasing), string(AtPlinth), string(AtCabinet), string(AtFace), string(AtRound),
-			string(AtSharp))
+	}{{"left", t.From}, {"right", t.To}} {
 		if s.of != "" && openings[s.of] != w.ID {
 			c.refuse(thing, s.field, s.of, "no such opening on wall "+w.ID, "name an opening of the same wall")
 		}
 	}
 }
 
-func (c *checker) level(thing string, l Level) {
-	c.oneOf(thing, "level", string(l), string(Floor), string(Rail), string(Ceiling))
-}
-
 // reading refuses only what is no number; what is impossible on its scale is
 // kept as typed and becomes a finding.
 func (c *checker) reading(r Reading) {
 	thing := c.id("reading", r.ID)
-	c.level(thing, r.Level)
-	c.oneOf(thing, "scale", string(r.Scale), string(ScaleCorner), string(ScaleDeflection), string(ScaleMitre))
 	if !(r.Angle.Abs() <= 1e6) {
 		c.refuse(thing, "reading", r.Angle.Text(6), "no protractor reads that", "give degrees from 0 to 180")
 	}
@@ -97,7 +83,6 @@ func (c *checker) reading(r Reading) {
 func (c *checker) diagonal(d Diagonal, corners map[string]bool) {
 	thing := c.id("diagonal", d.ID)
 	c.positive(thing, "length", d.As)
-	c.level(thing, d.Level)
 	if d.Burned != nil && d.Length() <= 0 {
 		c.refuse(thing, "burned", d.Burned.Text, "nothing is left of the length", "give where the tape began, and measure again")
 	}
@@ -116,7 +101,6 @@ func (c *checker) opening(r *Room, o Opening, walls map[string]bool) {
 	if !walls[o.Wall] {
 		c.refuse(thing, "wall", o.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
 	}
-	c.oneOf(thing, "kind", o.Kind, OpenDoor, OpenWindow, OpenOpening, OpenCabinet, OpenTub)
 	if o.From.Length < 0 {
 		c.refuse(thing, "from", o.From.Text, "lies left of the wall", "measure from the wall's left end")
 	}

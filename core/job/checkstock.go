@@ -49,7 +49,6 @@ func (c *checker) prices(p *Prices) {
 	if len([]rune(p.Currency)) > 4 {
 		c.refuse("prices", "currency", p.Currency, "is too long", "give the sign of the currency, such as $")
 	}
-	c.oneOf("prices", "per", string(p.Per), "ft", "m")
 	for _, g := range []struct {
 		field string
 		v     money.Cents
@@ -64,7 +63,6 @@ func (c *checker) prices(p *Prices) {
 	for _, s := range p.Sundries {
 		st := c.id("sundry", s.ID)
 		c.text(st, "name", s.Name)
-		c.oneOf(st, "by", s.By, ByLength, ByJoint, ByBacking, ByFace)
 		c.money(st, "price", s.Price)
 		c.count(st, "coats", s.Coats, 10)
 		if s.Lasts <= 0 || s.Lasts > money.Max {
@@ -109,7 +107,7 @@ func (c *checker) layout(j *Job, l *Layout) {
 		c.refuse(thing, "sticks", fmt.Sprint(len(l.Sticks)), "too many", "fit the job in parts")
 	}
 	c.money(thing, "least", l.Least)
-	c.count(thing, "marks", l.Marks, 1<<30)
+	c.count(thing, "records", l.Records, 1<<30)
 	ids := map[string]bool{}
 	for _, s := range l.Sticks {
 		if !idPattern.MatchString(s.ID) || ids[s.ID] {

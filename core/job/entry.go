@@ -87,44 +87,7 @@ func (e Entry) Shown(unit measure.Unit) string {
 }
 
 // entries calls f for every length in the job, with what it is called.
-func (j *Job) entries(f func(thing, field string, e *Entry) error) error {
-	if err := j.Cutting.entries(f); err != nil {
-		return err
-	}
-	if err := j.Doors.entries(f); err != nil {
-		return err
-	}
-	if err := j.Prices.entries(f); err != nil {
-		return err
-	}
-	if err := j.Tools.entries(f); err != nil {
-		return err
-	}
-	if err := j.Rules.entries(f); err != nil {
-		return err
-	}
-	for i := range j.Saws {
-		if err := j.Saws[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range j.ByHand {
-		if err := j.ByHand[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range j.Mouldings {
-		if err := j.Mouldings[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range j.Rooms {
-		if err := j.Rooms[i].entries(f); err != nil {
-			return err
-		}
-	}
-	return nil
-}
+func (j *Job) entries(f func(thing, field string, e *Entry) error) error { return entriesWithin(j, f) }
 
 func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 	thing := "moulding " + m.ID
@@ -144,47 +107,18 @@ func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
 	if err := each(f, "room "+r.ID, append(entriesIn(&r.Ends), named{"ceiling", r.Look.Ceiling})...); err != nil {
 		return err
 	}
-	for i := range r.Walls {
-		if err := r.Walls[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range r.Corners {
-		c := &r.Corners[i]
-		if err := each(f, "corner "+c.ID, entriesIn(c)...); err != nil {
-			return err
-		}
-	}
-	for i := range r.Diagonals {
-		if err := r.Diagonals[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range r.Openings {
-		if err := r.Openings[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range r.Spots {
-		if err := r.Spots[i].entries(f); err != nil {
-			return err
-		}
-	}
-	for i := range r.Runs {
-		if err := r.Runs[i].entries(f); err != nil {
-			return err
-		}
-	}
-	return nil
+	return entriesWithin(r, f)
 }
 
 func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
-	for i := range w.Lengths {
-		if err := w.Lengths[i].entries(f); err != nil {
-			return err
-		}
+	if err := entriesWithin(w, f); err != nil {
+		return err
 	}
 	return each(f, "wall "+w.ID, entriesIn(w)...)
+}
+
+func (c *Corner) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "corner "+c.ID, entriesIn(c)...)
 }
 
 func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {

@@ -29,27 +29,27 @@ func (l *Lean) UnmarshalJSON(b []byte) error {
 
 // WallFacts are what else was found at a wall.
 type WallFacts struct {
-	Lean          *Lean  `json:"lean,omitempty"`
-	TileThickness *Entry `json:"tile_thickness,omitempty"`
-	TileHeight    *Entry `json:"tile_height,omitempty"` // how high the tiles reach
-	CeilingLeft   *Entry `json:"ceiling_left,omitempty"`
-	CeilingRight  *Entry `json:"ceiling_right,omitempty"` // how high the ceiling is at its ends, from the floor that is there
-	FloorLeft     *Entry `json:"floor_left,omitempty"`
-	FloorRight    *Entry `json:"floor_right,omitempty"` // how far the floor is below one level line
-	StudSpacing   *Entry `json:"stud_spacing,omitempty"`
-	Board         *Entry `json:"board_thickness,omitempty"` // of the plaster board, which a nail passes through
+	Lean          *Lean  `json:"lean,omitempty" doc:"how far it is out of plumb; its top into the room is positive"`
+	TileThickness *Entry `json:"tile_thickness,omitempty" doc:"how far out the tiles stand"`
+	TileHeight    *Entry `json:"tile_height,omitempty" doc:"how high the tiles reach"`
+	CeilingLeft   *Entry `json:"ceiling_left,omitempty" doc:"how high the ceiling is at its left end, from the floor that is there"`
+	CeilingRight  *Entry `json:"ceiling_right,omitempty" doc:"the same at its right end"`
+	FloorLeft     *Entry `json:"floor_left,omitempty" doc:"how far the floor is below one level line, at its left end"`
+	FloorRight    *Entry `json:"floor_right,omitempty" doc:"the same at its right end"`
+	StudSpacing   *Entry `json:"stud_spacing,omitempty" doc:"from the middle of one stud to the middle of the next"`
+	Board         *Entry `json:"board_thickness,omitempty" doc:"of the plaster board, which a nail passes through"`
 }
 
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
 // by a chord across the curve and the depth behind it, and its lean: how its line leans in
 // the face of the wall on its left, or on its right where LeanFace says so.
 type CornerFacts struct {
-	Radius   *Entry `json:"radius,omitempty"`
-	Chord    *Entry `json:"chord,omitempty"`
-	Depth    *Entry `json:"depth,omitempty"`
-	Lean     *Lean  `json:"lean,omitempty"`
-	LeanFace string `json:"lean_face,omitempty"` // left or right; none is left
-	Drop     bool   `json:"drop,omitempty"`      // the drop was marked here
+	Radius   *Entry `json:"radius,omitempty" doc:"of a rounded corner"`
+	Chord    *Entry `json:"chord,omitempty" doc:"across the curve of a rounded corner"`
+	Depth    *Entry `json:"depth,omitempty" doc:"from the middle of the chord to the curve"`
+	Lean     *Lean  `json:"lean,omitempty" doc:"how its line leans; its top to the right is positive"`
+	LeanFace string `json:"lean_face,omitempty" enum:",left,right" default:"left" doc:"the wall in whose face the lean was read: left of the corner where not said"`
+	Drop     bool   `json:"drop,omitempty" doc:"the drop was marked here"`
 }
 
 // Kinds of opening. Doors and openings break what runs at the floor and the
@@ -64,14 +64,14 @@ const (
 
 // OpeningFacts are what else was found at an opening.
 type OpeningFacts struct {
-	Casing          *Entry `json:"casing,omitempty"` // width of one casing
-	CasingThickness *Entry `json:"casing_thickness,omitempty"`
-	Head            *Entry `json:"head,omitempty"` // height of the opening, or of the cabinet
-	Sill            *Entry `json:"sill,omitempty"` // of a window, above the floor
-	Plinth          *Entry `json:"plinth,omitempty"`
-	PlinthThickness *Entry `json:"plinth_thickness,omitempty"`
-	Depth           *Entry `json:"depth,omitempty"` // of a cabinet or tub
-	Lean            *Lean  `json:"lean,omitempty"`  // of the side that trim meets
+	Casing          *Entry `json:"casing,omitempty" doc:"width of one casing"`
+	CasingThickness *Entry `json:"casing_thickness,omitempty" doc:"how far out the casing stands"`
+	Head            *Entry `json:"head,omitempty" doc:"height of the opening, or of the cabinet"`
+	Sill            *Entry `json:"sill,omitempty" doc:"of a window, above the floor"`
+	Plinth          *Entry `json:"plinth,omitempty" doc:"width of a plinth block"`
+	PlinthThickness *Entry `json:"plinth_thickness,omitempty" doc:"how far out a plinth block stands"`
+	Depth           *Entry `json:"depth,omitempty" doc:"of a cabinet or tub"`
+	Lean            *Lean  `json:"lean,omitempty" doc:"of the side that trim meets"`
 }
 
 // Breaks tells whether trim at the level stops at the opening.
@@ -154,20 +154,20 @@ const (
 // stud that was found, a step in the floor. At is its middle, from the wall's left
 // end.
 type Spot struct {
-	ID     string `json:"id"`
-	Wall   string `json:"wall"`
-	Kind   string `json:"kind"`
-	At     Entry  `json:"at"`
+	ID     string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Wall   string `json:"wall" of:"wall" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Kind   string `json:"kind" required:"true" enum:"socket,vent,pipe,stud,step_up,step_down"`
+	At     Entry  `json:"at" required:"true"`
 	Width  *Entry `json:"width,omitempty"`
-	Height *Entry `json:"height,omitempty"` // above the floor, or of a step
-	Stud   string `json:"stud,omitempty"`   // left or right: a box is fixed to the stud on that side
+	Height *Entry `json:"height,omitempty" doc:"above the floor, or of a step"`
+	Stud   string `json:"stud,omitempty" enum:",left,right" doc:"left or right: a box is fixed to the stud on that side"`
 }
 
 // Steps tells whether the floor steps there.
 func (s Spot) Steps() bool { return s.Kind == SpotStepUp || s.Kind == SpotStepDown }
 
 func (s *Spot) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "spot "+s.ID, named{"at", &s.At}, named{"width", s.Width}, named{"height", s.Height})
+	return each(f, "spot "+s.ID, entriesIn(s)...)
 }
 
 // What an open run's end does.
@@ -179,9 +179,9 @@ const (
 // Ends are the free ends of an open run: what it does there, and how far short of
 // the wall's end.
 type Ends struct {
-	LeftEnd      string `json:"left_end,omitempty"`
+	LeftEnd      string `json:"left_end,omitempty" enum:",stop,return"`
 	LeftSetback  *Entry `json:"left_setback,omitempty"`
-	RightEnd     string `json:"right_end,omitempty"`
+	RightEnd     string `json:"right_end,omitempty" enum:",stop,return"`
 	RightSetback *Entry `json:"right_setback,omitempty"`
 }
 
@@ -189,11 +189,11 @@ type Ends struct {
 // beside 0.0002 of the length, and of one reading of a corner.
 type Tools struct {
 	Tape    Entry         `json:"tape"`
-	Reading measure.Angle `json:"reading"`
+	Reading measure.Angle `json:"reading" minimum:"0" maximum:"10"`
 }
 
 func (t *Tools) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "tools", named{"tape", &t.Tape})
+	return each(f, "tools", entriesIn(t)...)
 }
 
 func (t *Tools) normalise(unit measure.Unit) {

@@ -23,6 +23,7 @@ var valueTypes = map[reflect.Type]bool{
 type fieldAt struct {
 	name  string
 	index []int
+	tag   reflect.StructTag
 }
 
 var fieldsOf sync.Map // of a struct type, in its order: []fieldAt
@@ -36,7 +37,7 @@ func fieldsIn(t reflect.Type) []fieldAt {
 	var out []fieldAt
 	for i := range t.NumField() {
 		f := t.Field(i)
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		name := FieldName(f)
 		inner := f.Type
 		if inner.Kind() == reflect.Pointer {
 			inner = inner.Elem()
@@ -44,33 +45,56 @@ func fieldsIn(t reflect.Type) []fieldAt {
 		switch {
 		case f.Anonymous && f.Type.Kind() == reflect.Struct && !valueTypes[f.Type]:
 			for _, e := range fieldsIn(f.Type) {
-				out = append(out, fieldAt{e.name, append([]int{i}, e.index...)})
+				out = append(out, fieldAt{e.name, append([]int{i}, e.index...), e.tag})
 			}
 		case name == "" || name == "-" || name == "id" || f.Tag.Get("edit") == "-":
 		case valueTypes[inner] || inner.Kind() != reflect.Struct && inner.Kind() != reflect.Slice:
-			out = append(out, fieldAt{name, []int{i}})
+			out = append(out, fieldAt{name, []int{i}, f.Tag})
 		}
 	}
 	fieldsOf.Store(t, out)
 	return out
 }
 
-// FieldNames are the names of the fields of a thing, given by a pointer to it, that hold one
-// value each: as they stand in a job file, in their order.
+// FieldName is what a field is called in a job file.
+func FieldName(f reflect.StructField) string {
+	name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+	return name
+}
+
+// Field is a field of a thing: its name, a pointer to its value, and what its tag says.
+type Field struct {
+	Name  string
+	Value any
+	Tag   reflect.StructTag
+}
+
+// FieldsIn are the fields of a thing, given by a pointer to it, that hold one value each: as they
+// stand in a job file, in their order.
+func FieldsIn(thing any) []Field {
+	v := reflect.ValueOf(thing).Elem()
+	fields := fieldsIn(v.Type())
+	out := make([]Field, 0, len(fields))
+	for _, f := range fields {
+		out = append(out, Field{f.name, v.FieldByIndex(f.index).Addr().Interface(), f.tag})
+	}
+	return out
+}
+
+// FieldNames are the names of those fields.
 func FieldNames(thing any) []string {
 	var out []string
-	for _, f := range fieldsIn(reflect.TypeOf(thing).Elem()) {
-		out = append(out, f.name)
+	for _, f := range FieldsIn(thing) {
+		out = append(out, f.Name)
 	}
 	return out
 }
 
 // Fields are the variables behind those names.
 func Fields(thing any) map[string]any {
-	v := reflect.ValueOf(thing).Elem()
 	out := map[string]any{}
-	for _, f := range fieldsIn(v.Type()) {
-		out[f.name] = v.FieldByIndex(f.index).Addr().Interface()
+	for _, f := range FieldsIn(thing) {
+		out[f.Name] = f.Value
 	}
 	return out
 }
@@ -78,17 +102,43 @@ func Fields(thing any) map[string]any {
 // entriesIn are the lengths among the fields of a thing, given by a pointer to it, in their
 // order; those that are not there as nil.
 func entriesIn(thing any) []named {
-	v := reflect.ValueOf(thing).Elem()
 	var out []named
-	for _, f := range fieldsIn(v.Type()) {
-		switch e := v.FieldByIndex(f.index).Addr().Interface().(type) {
+	for _, f := range FieldsIn(thing) {
+		switch e := f.Value.(type) {
 		case *Entry:
-			out = append(out, named{f.name, e})
+			out = append(out, named{f.Name, e})
 		case **Entry:
-			out = append(out, named{f.name, *e})
+			out = append(out, named{f.Name, *e})
 		}
 	}
 	return out
+}
+
+// entriesWithin calls f for the lengths of what stands in a thing: its parts, and what is in its
+// lists.
+func entriesWithin(thing any, f func(thing, field string, e *Entry) error) error {
+	v := reflect.ValueOf(thing).Elem()
+	for i := range v.NumField() {
+		part := v.Field(i)
+		if part.Kind() != reflect.Slice {
+			if m, is := part.Addr().Interface().(Measured); is {
+				if err := m.entries(f); err != nil {
+					return err
+				}
+			}
+			continue
+		}
+		for k := range part.Len() {
+			m, is := part.Index(k).Addr().Interface().(Measured)
+			if !is {
+				break
+			}
+			if err := m.entries(f); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // copier knows what of a type is shared when it is assigned, and must be copied by itself.

@@ -9,27 +9,27 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 6
+const FileVersion = 7
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-"`
-	Name      string       `json:"name"`
-	Unit      measure.Unit `json:"unit"` // in or mm: what a bare number means and how lengths are shown
-	Mouldings []Moulding   `json:"mouldings"`
-	Saws      []Saw        `json:"saws"`
-	Saw       string       `json:"saw"` // the one in use
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"7"`
+	Name      string       `json:"name" maxLength:"200"`
+	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
+	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
+	Saws      []Saw        `json:"saws" maxItems:"50"`
+	Saw       string       `json:"saw" maxLength:"80" doc:"the one in use"`
 	Rules     Rules        `json:"rules"`
 	Cutting   Cutting      `json:"cutting"`
 	Prices    Prices       `json:"prices"`
-	Doors     Doors        `json:"doors"` // as a quick look counts them
+	Doors     Doors        `json:"doors" doc:"as a quick look counts them"`
 	Quote     Quote        `json:"quote"`
 	Tools     Tools        `json:"tools"`
-	Rooms     []Room       `json:"rooms"`
+	Rooms     []Room       `json:"rooms" maxItems:"500"`
 	Layouts   []Layout     `json:"layouts,omitempty"`
 	ByHand    []ByHand     `json:"by_hand,omitempty"`
-	Marks     []Mark       `json:"marks,omitempty"`
-	PutAway   []string     `json:"put_away,omitempty"` // cautions that are not shown any more
+	Records   []Record     `json:"records,omitempty" maxItems:"100000"`
+	PutAway   []string     `json:"put_away,omitempty" maxItems:"50" doc:"cautions that are not shown any more"`
 }
 
 // Level is the height in the room at which something is measured or hung.
@@ -44,29 +44,29 @@ const (
 
 // Room is a chain of wall faces, left to right.
 type Room struct {
-	ID        string     `json:"id"`
-	Name      string     `json:"name"`
-	Storey    string     `json:"storey,omitempty"`
+	ID        string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Name      string     `json:"name" maxLength:"200"`
+	Storey    string     `json:"storey,omitempty" maxLength:"200"`
 	Closed    bool       `json:"closed"`
-	Walls     []Wall     `json:"walls"`
-	Corners   []Corner   `json:"corners"`
-	Diagonals []Diagonal `json:"diagonals,omitempty"`
-	Openings  []Opening  `json:"openings"`
-	Spots     []Spot     `json:"spots,omitempty"`
-	Runs      []Run      `json:"runs"`
+	Walls     []Wall     `json:"walls" maxItems:"300"`
+	Corners   []Corner   `json:"corners" maxItems:"300"`
+	Diagonals []Diagonal `json:"diagonals,omitempty" maxItems:"500"`
+	Openings  []Opening  `json:"openings" maxItems:"300"`
+	Spots     []Spot     `json:"spots,omitempty" maxItems:"2000"`
+	Runs      []Run      `json:"runs" maxItems:"40"`
 	Look      Look       `json:"look"`
-	Entry     string     `json:"entry,omitempty"`     // the opening that people come in by, where it is not the first door
-	Wet       bool       `json:"wet,omitempty"`       // water stands on its floor
-	Overrides []Override `json:"overrides,omitempty"` // what is decided otherwise than the house rules have it
+	Entry     string     `json:"entry,omitempty" of:"opening" maxLength:"200" doc:"the opening that people come in by, where it is not the first door"`
+	Wet       bool       `json:"wet,omitempty" doc:"water stands on its floor"`
+	Overrides []Override `json:"overrides,omitempty" maxItems:"1000" doc:"what is decided otherwise than the house rules have it"`
 	Ends
 }
 
 // Wall is one wall face.
 type Wall struct {
-	ID      string  `json:"id"`
-	Lengths []Taken `json:"lengths,omitempty"` // every reading of it, whole or in parts
-	Rough   *Entry  `json:"rough,omitempty"`   // as called out at a quick look; nothing is cut to it
-	Joists  bool    `json:"joists,omitempty"`  // the ceiling joists run along it
+	ID      string       `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Lengths []WallLength `json:"lengths,omitempty" maxItems:"50" doc:"every reading of it, whole or in parts"`
+	Rough   *Entry       `json:"rough,omitempty" doc:"as called out at a quick look; nothing is cut to it"`
+	Joists  bool         `json:"joists,omitempty" doc:"the ceiling joists run along it"`
 	WallFacts
 }
 
@@ -92,76 +92,53 @@ const (
 
 // Corner stands at the right end of the wall of the same index.
 type Corner struct {
-	ID       string     `json:"id"`
-	Kind     CornerKind `json:"kind,omitempty"`
-	Readings []Reading  `json:"readings,omitempty"`
+	ID       string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Kind     CornerKind `json:"kind,omitempty" enum:"inside,outside" default:"inside"`
+	Readings []Reading  `json:"readings,omitempty" maxItems:"50"`
 	CornerFacts
 }
 
 // Opening breaks what runs along the wall: From and Width say where its outer
 // edges fall, casings in, from the wall's left end.
 type Opening struct {
-	ID    string `json:"id"`
-	Wall  string `json:"wall"`
-	Kind  string `json:"kind,omitempty"`
-	From  Entry  `json:"from"`
-	Width Entry  `json:"width"`
+	ID    string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Wall  string `json:"wall" of:"wall" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Kind  string `json:"kind,omitempty" enum:"door,window,opening,cabinet,tub" default:"door"`
+	From  Entry  `json:"from" required:"true" doc:"from the left end of the wall to its left outer edge"`
+	Width Entry  `json:"width" required:"true" doc:"between its outer edges, casings in"`
 	OpeningFacts
 }
 
 // Moulding is a section of trim and the sticks it is sold in. Of a crown, Height and
 // Thickness are its drop and projection as read in a square.
 type Moulding struct {
-	ID        string      `json:"id"`
-	Name      string      `json:"name,omitempty"`
-	Kind      string      `json:"kind,omitempty"`
-	Height    Entry       `json:"height"`
-	Thickness Entry       `json:"thickness"`
-	Profiled  bool        `json:"profiled"`
-	Sticks    []Stick     `json:"sticks"`
-	Rate      money.Cents `json:"rate"`             // for putting up a foot or metre of it
-	Spares    int         `json:"spares,omitempty"` // sticks kept whole against miscuts
-	Buy       string      `json:"buy,omitempty"`    // BuyShare, BuyFit, or none for what is advised
+	ID        string      `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Name      string      `json:"name,omitempty" maxLength:"200"`
+	Kind      string      `json:"kind,omitempty" default:"base"`
+	Height    Entry       `json:"height" doc:"of a crown its drop, read in a square"`
+	Thickness Entry       `json:"thickness" doc:"of a crown its projection, read in a square"`
+	Profiled  bool        `json:"profiled" doc:"its face is shaped"`
+	Sticks    []Stick     `json:"sticks" maxItems:"20" doc:"the lengths it is sold in"`
+	Rate      money.Cents `json:"rate" doc:"for putting up a foot or metre of it"`
+	Spares    int         `json:"spares,omitempty" minimum:"0" maximum:"100" doc:"sticks kept whole against miscuts"`
+	Buy       string      `json:"buy,omitempty" enum:",share,fit" doc:"BuyShare, BuyFit, or none for what is advised"`
 	MouldingFacts
 }
 
-// MarkKind is what was done at the saw.
-type MarkKind string
-
-// An unmark takes back the mark it names; nothing is ever erased.
-const (
-	MarkCut    MarkKind = "cut"
-	MarkMiscut MarkKind = "miscut"
-	MarkUndone MarkKind = "undone"
-)
-
-// Mark is a fact from the saw: append-only, never recomputed. Length and the
-// setting are those that were on the screen when it was made.
-type Mark struct {
-	ID     string         `json:"id"`
-	Kind   MarkKind       `json:"kind"`
-	Of     string         `json:"of,omitempty"` // the mark that an undone one takes back, or that this one is made again of
-	Piece  string         `json:"piece"`
-	Label  string         `json:"label,omitempty"` // what the piece was called
-	End    string         `json:"end,omitempty"`   // left or right
-	Length measure.Length `json:"cut"`
-	Mitre  measure.Angle  `json:"mitre_deg"`
-	Bevel  measure.Angle  `json:"bevel_deg"`
-	Pose   string         `json:"pose,omitempty"` // how it lay; none was upright
-	At     string         `json:"at,omitempty"`   // RFC 3339, UTC
-	By     string         `json:"by,omitempty"`   // the device that made it; none was the desk
-}
-
 // UnmarshalJSON reads a job. Beside the list of saws it takes the one saw of formats 1
-// and 2.
+// and 2, and the marks that stood for records in formats 1 to 6.
 func (j *Job) UnmarshalJSON(b []byte) error {
 	type plain Job
 	f := struct {
 		*plain
-		Saw json.RawMessage `json:"saw"`
+		Saw   json.RawMessage `json:"saw"`
+		Marks []Mark          `json:"marks"`
 	}{plain: (*plain)(j)}
 	if err := strict(b, &f); err != nil {
 		return err
+	}
+	for _, m := range f.Marks {
+		j.Records = append(j.Records, m.Record())
 	}
 	if len(f.Saw) == 0 || string(f.Saw) == "null" {
 		return nil

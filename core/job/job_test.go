@@ -57,7 +57,7 @@ func TestLevelsHaveTheirOwnValues(t *testing.T) {
 		[]byte(`{"id":"r","walls":[{"id":"w","length":"100","lengths":{"ceiling":"99 1/2"}}],"corners":[{"id":"c","reading":90,"readings":{"ceiling":{"reading":44,"scale":"mitre"}}}]}`), &r))
 	require.NoError(t, Resolve(&r, measure.UnitInch))
 	r.normalise("in")
-	assert.Equal(t, []Taken{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor},
+	assert.Equal(t, []WallLength{{ID: "w-floor", As: Entry{100 * measure.Inch, "100"}, Level: Floor},
 		{ID: "w-ceiling", As: Entry{measure.Inch * 199 / 2, "99 1/2"}, Level: Ceiling}}, r.Walls[0].Lengths)
 	assert.Equal(t, []Reading{{ID: "c-floor", Angle: 90, Scale: ScaleCorner, Level: Floor}, {ID: "c-ceiling", Angle: 44, Scale: ScaleMitre, Level: Ceiling}},
 		r.Corners[0].Readings)
@@ -118,7 +118,7 @@ func TestFacts(t *testing.T) {
 		"a stand that is none":                 func(r *Room) { r.Walls[0].Lengths[0].Left = "roof" },
 		"a level that is none":                 func(r *Room) { r.Walls[0].Lengths[0].Level = "roof" },
 		"deeper than long":                     func(r *Room) { r.Corners[0].Depth.Length = 3 * measure.Inch },
-		"too many readings":                    func(r *Room) { r.Walls[0].Lengths = make([]Taken, 51) },
+		"too many readings":                    func(r *Room) { r.Walls[0].Lengths = make([]WallLength, 51) },
 	} {
 		k := Job{Rooms: []Room{r.Clone()}}
 		bad(&k.Rooms[0])
@@ -178,4 +178,80 @@ func TestDefaultsOfBuying(t *testing.T) {
 		j.Normalise()
 		assert.Zero(t, j.Cutting.Share, "none is a share")
 	}
+}
+
+// The marks of formats 1 to 6 become records: nothing of them is lost, and the device that they
+// told as by stands as the device.
+func TestMarksBecomeRecords(t *testing.T) {
+	var j Job
+	require.NoError(t, json.Unmarshal([]byte(`{"gnomon":6,"mouldings":[{"id":"b","height":"5","thickness":"1/2"}],"marks":[
+		{"id":"m1","kind":"cut","piece":"k.w1","label":"Base 1","end":"left","cut":"60\"","mitre_deg":-45,"bevel_deg":1,"pose":"nested",
+			"at":"2031-05-02T09:00:00Z","by":"Saw tablet"},
+		{"id":"m2","kind":"miscut","piece":"k.w1","end":"right"},{"id":"m3","kind":"undone","of":"m2","piece":"k.w1","cut":"0\"","mitre_deg":0,"bevel_deg":0}],
+		"layouts":[{"moulding":"b","sticks":[],"marks":2}]}`), &j))
+	assert.Equal(t, []Record{
+		{ID: "m1", Kind: RecordCut, On: On{Piece: "k.w1", Label: "Base 1", End: "left"}, At: "2031-05-02T09:00:00Z", Device: "Saw tablet",
+			Bodies: Bodies{Cut: &Cut{Length: 60 * measure.Inch, Mitre: -45, Bevel: 1, Pose: "nested"}}},
+		{ID: "m2", Kind: RecordMiscut, On: On{Piece: "k.w1", End: "right"}, Bodies: Bodies{Cut: &Cut{}}},
+		{ID: "m3", Kind: RecordUndone, Of: "m2", On: On{Piece: "k.w1"}},
+	}, j.Records)
+	assert.Equal(t, 2, j.Layouts[0].Records)
+	require.NoError(t, Resolve(&j, j.Unit))
+	j.Normalise()
+	require.NoError(t, j.Check())
+	assert.Len(t, j.Standing(), 1)
+}
+
+// A record says what its kind says, all of it and nothing else.
+func TestARecordSaysWhatItsKindSays(t *testing.T) {
+	cut, recut := &Cut{Length: measure.Foot}, &Recut{Off: measure.Inch, To: measure.Foot}
+	whole := map[RecordKind]Record{
+		RecordCut:    {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordMiscut: {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordRecut:  {On: On{End: "left"}, Bodies: Bodies{Recut: recut}},
+		RecordUndone: {Of: "first"},
+	}
+	check := func(r Record, kind RecordKind) error {
+		j := Job{Records: []Record{{ID: "first", Kind: RecordCut, On: On{End: "left"}, Bodies: Bodies{Cut: cut}}}}
+		r.ID, r.Kind = "r", kind
+		j.Records = append(j.Records, r)
+		j.Normalise()
+		return j.Check()
+	}
+	for _, k := range recordKinds {
+		r := whole[k.kind]
+		require.NoError(t, check(r, k.kind), k.kind)
+		if k.ofEnd {
+			r.End = ""
+			assert.ErrorContains(t, check(r, k.kind), "end", k.kind)
+		}
+		for _, b := range []Bodies{{}, {Cut: cut}, {Recut: recut}, {Cut: cut, Recut: recut}} {
+			r := whole[k.kind]
+			if b != r.Bodies {
+				r.Bodies = b
+				assert.ErrorContains(t, check(r, k.kind), "what a record of its kind says", k.kind)
+			}
+		}
+	}
+	assert.ErrorContains(t, check(Record{}, "painted"), "kind")
+}
+
+// What is cut again is not cut any more, whatever was marked of that end before; the other end
+// is, and so is what was cut since.
+func TestStandingAfterARecut(t *testing.T) {
+	rec := func(id string, kind RecordKind, end, at string) Record {
+		return Record{ID: id, Kind: kind, On: On{Piece: "p", End: end}, At: at}
+	}
+	ids := func(rs ...Record) (out []string) {
+		for _, r := range (&Job{Records: rs}).Standing() {
+			out = append(out, r.ID)
+		}
+		return out
+	}
+	left, right := rec("l", RecordCut, "left", "2031-05-02T09:00:00Z"), rec("r", RecordCut, "right", "2031-05-02T09:01:00Z")
+	again := rec("x", RecordRecut, "left", "2031-05-02T09:02:00Z")
+	assert.Equal(t, []string{"r"}, ids(left, right, again))
+	assert.Equal(t, []string{"r", "l2"}, ids(left, right, again, rec("l2", RecordCut, "left", "2031-05-02T09:03:00Z")))
+	assert.Equal(t, []string{"r"}, ids(again, left, right), "in the order they were made, not in that they came")
+	assert.Equal(t, []string{"l", "r"}, ids(left, right, again, Record{ID: "u", Kind: RecordUndone, Of: "x"}), "taken back, the cut stands again")
 }

@@ -47,8 +47,8 @@ var kindOf = func() map[string]*Kind {
 	return out
 }()
 
-// kindCodes are their codes.
-var kindCodes = func() (out []string) {
+// KindCodes are their codes.
+var KindCodes = func() (out []string) {
 	for _, k := range Kinds {
 		out = append(out, k.Code)
 	}

@@ -19,7 +19,7 @@ const (
 	maxRuns      = 40
 	maxStretches = 20_000 // what runs go over, in all rooms: walls and what lies between openings
 	maxMouldings = 500
-	maxMarks     = 100_000
+	maxRecords   = 100_000
 	maxByHand    = 20_000
 	// In all rooms, in all layouts, and so on: each room may hold little, and all too much.
 	maxAllReadings  = 60_000 // of walls, corners and diagonals
@@ -48,7 +48,7 @@ func (c *checker) most(thing, field string, n, most int, remedy string) {
 func (c *checker) counts(j *Job) {
 	c.most("job", "rooms", len(j.Rooms), MaxRooms, "split the job")
 	c.most("job", "mouldings", len(j.Mouldings), maxMouldings, "keep those that this job uses")
-	c.most("job", "marks", len(j.Marks), maxMarks, "split the job")
+	c.most("job", "records", len(j.Records), maxRecords, "split the job")
 	c.most("job", "by_hand", len(j.ByHand), maxByHand, "split the job")
 	walls, readings, openings, spots, overrides, stretches := 0, 0, 0, 0, 0, 0
 	for i := range j.Rooms {

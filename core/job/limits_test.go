@@ -139,10 +139,11 @@ func TestPlain(t *testing.T) {
 		assert.Equal(t, want, Plain(in))
 	}
 	j := Job{Name: "a\x1bb", Mouldings: []Moulding{{ID: "m", Name: "c\x07d"}}, Saws: []Saw{{ID: "s", Name: "e\x1bf"}}, Quote: Quote{Note: "one\ntwo\x1b"},
-		Rooms: []Room{{ID: "r", Name: "g\x1bh", Overrides: []Override{{Why: "i\x1bj"}}}}, Marks: []Mark{{Label: "k\x1bl"}}, ByHand: []ByHand{{Why: "m\x1bn"}}}
+		Rooms: []Room{{ID: "r", Name: "g\x1bh", Overrides: []Override{{Why: "i\x1bj"}}}}, Records: []Record{{On: On{Label: "k\x1bl"}}},
+		ByHand: []ByHand{{Why: "m\x1bn"}}}
 	j.Normalise()
 	assert.Equal(t, []string{"ab", "cd", "ef", "one\ntwo", "gh", "ij", "kl", "mn"},
-		[]string{j.Name, j.Mouldings[0].Name, j.Saws[0].Name, j.Quote.Note, j.Rooms[0].Name, j.Rooms[0].Overrides[0].Why, j.Marks[0].Label, j.ByHand[0].Why})
+		[]string{j.Name, j.Mouldings[0].Name, j.Saws[0].Name, j.Quote.Note, j.Rooms[0].Name, j.Rooms[0].Overrides[0].Why, j.Records[0].Label, j.ByHand[0].Why})
 }
 
 // What stands out at an opening, for what runs at which level.
@@ -162,4 +163,25 @@ func TestStandsOut(t *testing.T) {
 	assert.True(t, known && out == 0)
 	out, known = Opening{Kind: OpenTub, OpeningFacts: OpeningFacts{Depth: e("30")}}.StandsOut(Floor)
 	assert.True(t, known && out == 30*measure.Inch)
+}
+
+// What a field's tag does not allow is refused with the thing, the value and the way out, however
+// deep it stands.
+func TestTagsAreHeldTo(t *testing.T) {
+	for says, spoil := range map[string]func(j *Job){
+		`room r, left_end "hang": not known; use one of [ stop return]`:                                     func(j *Job) { j.Rooms[0].LeftEnd = "hang" },
+		`spot s, stud "up": not known; use one of [ left right]`:                                            func(j *Job) { j.Rooms[0].Spots[0].Stud = "up" },
+		`length w-floor, left "the floor": not known; use one of [ casing plinth cabinet face round sharp]`: func(j *Job) { j.Rooms[0].Walls[0].Lengths[0].Left = "the floor" },
+		`corner c, lean_face "off": not known; use one of [ left right]`:                                    func(j *Job) { j.Rooms[0].Corners[0].LeanFace = "off" },
+		`moulding b, grade "gilt": not known; use one of [ paint stain]`:                                    func(j *Job) { j.Mouldings[0].Grade = "gilt" },
+	} {
+		var j Job
+		require.NoError(t, json.Unmarshal([]byte(`{"gnomon":1,"mouldings":[{"id":"b","height":"5","thickness":"1/2"}],"rooms":[{"id":"r",
+			"walls":[{"id":"w","length":"96"}],"corners":[{"id":"c"}],"spots":[{"id":"s","wall":"w","kind":"socket","at":"20"}]}]}`), &j))
+		require.NoError(t, Resolve(&j, j.Unit))
+		j.Normalise()
+		require.NoError(t, j.Check())
+		spoil(&j)
+		assert.EqualError(t, j.Check(), says)
+	}
 }

@@ -28,18 +28,18 @@ const (
 // is only a part of its wall.
 func (s Stand) Opening() bool { return s == AtCasing || s == AtPlinth || s == AtCabinet }
 
-// Taken is one length as it was measured.
-type Taken struct {
-	ID     string `json:"id"`
-	As     Entry  `json:"length"` // as the tape or laser showed it
-	Level  Level  `json:"level,omitempty"`
-	Burned *Entry `json:"burned,omitempty"` // where the tape began: taken off
-	Left   Stand  `json:"left,omitempty"`
-	Right  Stand  `json:"right,omitempty"`
-	From   string `json:"from,omitempty"` // the opening that the left end stands at
-	To     string `json:"to,omitempty"`   // and the right end
+// WallLength is one length as it was measured.
+type WallLength struct {
+	ID     string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	As     Entry  `json:"length" required:"true" doc:"as the tape or laser showed it"`
+	Level  Level  `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
+	Burned *Entry `json:"burned,omitempty" doc:"where the tape began: taken off"`
+	Left   Stand  `json:"left,omitempty" enum:",casing,plinth,cabinet,face,round,sharp"`
+	Right  Stand  `json:"right,omitempty" enum:",casing,plinth,cabinet,face,round,sharp"`
+	From   string `json:"from,omitempty" of:"opening" maxLength:"80" doc:"the opening that the left end stands at"`
+	To     string `json:"to,omitempty" of:"opening" maxLength:"80" doc:"and the right end"`
 	Faces  Faces  `json:"faces,omitzero"`
-	Kept   bool   `json:"kept,omitempty"` // looked at again and found right: not suspected any more
+	Kept   bool   `json:"kept,omitempty" doc:"looked at again and found right: not suspected any more"`
 }
 
 // Faces are how far the hung mouldings stood out that a length was measured
@@ -50,7 +50,7 @@ type Faces struct {
 }
 
 // Length is what was measured, less what the tape began at.
-func (t Taken) Length() measure.Length {
+func (t WallLength) Length() measure.Length {
 	if t.Burned != nil {
 		return t.As.Length - t.Burned.Length
 	}
@@ -58,29 +58,29 @@ func (t Taken) Length() measure.Length {
 }
 
 // Part tells whether only a part of the wall was measured.
-func (t Taken) Part() bool { return t.Left.Opening() || t.Right.Opening() }
+func (t WallLength) Part() bool { return t.Left.Opening() || t.Right.Opening() }
 
-func (t *Taken) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "length "+t.ID, named{"length", &t.As}, named{"burned", t.Burned}, named{"left_face", t.Faces.Left}, named{"right_face", t.Faces.Right})
+func (t *WallLength) entries(f func(thing, field string, e *Entry) error) error {
+	return each(f, "length "+t.ID, append(entriesIn(t), named{"left_face", t.Faces.Left}, named{"right_face", t.Faces.Right})...)
 }
 
 // Reading is one protractor reading with the scale it was taken on.
 type Reading struct {
-	ID    string        `json:"id"`
-	Angle measure.Angle `json:"reading"`
-	Scale Scale         `json:"scale,omitempty"`
-	Level Level         `json:"level,omitempty"`
+	ID    string        `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Angle measure.Angle `json:"reading" required:"true"`
+	Scale Scale         `json:"scale,omitempty" enum:"corner,deflection,mitre" default:"corner"`
+	Level Level         `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
 	Kept  bool          `json:"kept,omitempty"`
 }
 
 // Diagonal is a length shot between two corners of a room that see each other.
 // At the left end of an open run, where there is no corner, it is Start.
 type Diagonal struct {
-	ID     string `json:"id"`
-	From   string `json:"from"`
-	To     string `json:"to"`
-	As     Entry  `json:"length"`
-	Level  Level  `json:"level,omitempty"`
+	ID     string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	From   string `json:"from" of:"corner" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	To     string `json:"to" of:"corner" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	As     Entry  `json:"length" required:"true"`
+	Level  Level  `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
 	Burned *Entry `json:"burned,omitempty"`
 	Kept   bool   `json:"kept,omitempty"`
 }
@@ -89,10 +89,10 @@ type Diagonal struct {
 const Start = "start"
 
 // Length is what was measured, less what the tape began at.
-func (d Diagonal) Length() measure.Length { return Taken{As: d.As, Burned: d.Burned}.Length() }
+func (d Diagonal) Length() measure.Length { return WallLength{As: d.As, Burned: d.Burned}.Length() }
 
 func (d *Diagonal) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "diagonal "+d.ID, named{"length", &d.As}, named{"burned", d.Burned})
+	return each(f, "diagonal "+d.ID, entriesIn(d)...)
 }
 
 // named is a length with the name of its field; one that is not there is nil.
@@ -134,13 +134,13 @@ func (w *Wall) UnmarshalJSON(b []byte) error {
 	}
 	*w = Wall(f.plain)
 	if f.Length != nil {
-		w.Lengths = append(w.Lengths, Taken{ID: w.ID + "-floor", As: *f.Length})
+		w.Lengths = append(w.Lengths, WallLength{ID: w.ID + "-floor", As: *f.Length})
 	}
 	if len(f.Lengths) == 0 || string(f.Lengths) == "null" {
 		return nil
 	}
 	if f.Lengths[0] == '[' {
-		var list []Taken
+		var list []WallLength
 		if err := strict(f.Lengths, &list); err != nil {
 			return err
 		}
@@ -159,7 +159,7 @@ func (w *Wall) UnmarshalJSON(b []byte) error {
 		e     *Entry
 	}{{Rail, levels.Rail}, {Ceiling, levels.Ceiling}} {
 		if n.e != nil {
-			w.Lengths = append(w.Lengths, Taken{ID: w.ID + "-" + string(n.level), As: *n.e, Level: n.level})
+			w.Lengths = append(w.Lengths, WallLength{ID: w.ID + "-" + string(n.level), As: *n.e, Level: n.level})
 		}
 	}
 	return nil

@@ -14,14 +14,14 @@ import (
 // is about. It stays when walls are added or moved; where what it is about is gone, it
 // says so in the plan and does nothing.
 type Override struct {
-	ID       string `json:"id"`
-	Run      string `json:"run,omitempty"`
-	Corner   string `json:"corner,omitempty"`
-	Piece    string `json:"piece,omitempty"`
-	Question string `json:"question"`
-	Choice   string `json:"choice"`
-	By       string `json:"by,omitempty"`
-	Why      string `json:"why,omitempty"`
+	ID       string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Run      string `json:"run,omitempty" of:"run" maxLength:"200"`
+	Corner   string `json:"corner,omitempty" of:"corner" maxLength:"200"`
+	Piece    string `json:"piece,omitempty" maxLength:"200"`
+	Question string `json:"question" required:"true"`
+	Choice   string `json:"choice" required:"true" maxLength:"200"`
+	By       string `json:"by,omitempty" maxLength:"200"`
+	Why      string `json:"why,omitempty" maxLength:"200"`
 }
 
 // Questions beside those of the house rules. Which piece gives way at a corner of a run,
@@ -34,6 +34,17 @@ const (
 	AskScarf = "scarf_at"
 	AskLap   = "lap"
 )
+
+// Asked are all questions that can be answered for a part of the job.
+func Asked() []string {
+	var out []string
+	for _, q := range Questions {
+		if len(q.Over) > 0 {
+			out = append(out, q.Code)
+		}
+	}
+	return append(out, AskCoped, AskFirst, AskScarf, AskLap)
+}
 
 // maxOverrides are more than any room has corners.
 const maxOverrides = 1000

@@ -57,9 +57,12 @@ func (j *Job) plainTexts() {
 			one(&o.By, &o.Why)
 		}
 	}
-	for i := range j.Marks {
-		m := &j.Marks[i]
-		one(&m.Piece, &m.Label, &m.At, &m.By)
+	for i := range j.Records {
+		r := &j.Records[i]
+		one(&r.Piece, &r.Label, &r.At, &r.By, &r.Device)
+		if r.Recut != nil {
+			one(&r.Recut.Why)
+		}
 	}
 	for i := range j.ByHand {
 		h := &j.ByHand[i]

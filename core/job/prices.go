@@ -9,20 +9,20 @@ import (
 // says; rates for joints are for one joint, whether one piece is cut for it or
 // two.
 type Prices struct {
-	Currency string        `json:"currency"`
-	Per      measure.Unit  `json:"per"` // ft or m
+	Currency string        `json:"currency" maxLength:"4"`
+	Per      measure.Unit  `json:"per" enum:",ft,m" doc:"ft or m"`
 	Cope     money.Cents   `json:"cope"`
-	Mitre    money.Cents   `json:"mitre"` // inside, glued
+	Mitre    money.Cents   `json:"mitre" doc:"inside, glued"`
 	Outside  money.Cents   `json:"outside"`
 	Scarf    money.Cents   `json:"scarf"`
 	Return   money.Cents   `json:"return"`
-	Butt     money.Cents   `json:"butt"`    // against a casing
-	Casing   money.Cents   `json:"casing"`  // a set: two legs and a head on one side of an opening
-	Backing  money.Cents   `json:"backing"` // by length, put up
-	Strip    Stick         `json:"strip"`   // the backing as bought
-	Sundries []Sundry      `json:"sundries"`
-	Least    money.Cents   `json:"least"`  // the minimum charge
-	Margin   money.Percent `json:"margin"` // on everything above it
+	Butt     money.Cents   `json:"butt" doc:"against a casing"`
+	Casing   money.Cents   `json:"casing" doc:"a set: two legs and a head on one side of an opening"`
+	Backing  money.Cents   `json:"backing" doc:"by length, put up"`
+	Strip    Stick         `json:"strip" doc:"the backing as bought"`
+	Sundries []Sundry      `json:"sundries" maxItems:"100"`
+	Least    money.Cents   `json:"least" doc:"the minimum charge"`
+	Margin   money.Percent `json:"margin" doc:"on everything above it"`
 	Tax      money.Percent `json:"tax"`
 }
 
@@ -37,12 +37,12 @@ const (
 // Sundry is something used up: one, at its price, lasts for so many of what it
 // is counted by. Paint is counted once for each coat.
 type Sundry struct {
-	ID    string      `json:"id"`
-	Name  string      `json:"name"`
-	By    string      `json:"by"`
+	ID    string      `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Name  string      `json:"name" maxLength:"200"`
+	By    string      `json:"by" required:"true" enum:"length,joint,backing,face"`
 	Price money.Cents `json:"price"`
-	Lasts Count       `json:"lasts"`
-	Coats int         `json:"coats,omitempty"`
+	Lasts Count       `json:"lasts" required:"true"`
+	Coats int         `json:"coats,omitempty" minimum:"0" maximum:"10"`
 }
 
 // Count is a number in hundredths, so that 12.5 ft is exact.
@@ -71,13 +71,13 @@ func DefaultPrices(unit measure.Unit) Prices {
 // Quote is what the customer reads beside the figures. Nothing in it is made up
 // by the program but the lists of what is included.
 type Quote struct {
-	For      string `json:"for,omitempty"`
-	From     string `json:"from,omitempty"`
-	Number   string `json:"number,omitempty"`
-	Date     string `json:"date,omitempty"`
-	Included string `json:"included,omitempty"` // a line each
-	Excluded string `json:"excluded,omitempty"`
-	Note     string `json:"note,omitempty"`
+	For      string `json:"for,omitempty" maxLength:"4000"`
+	From     string `json:"from,omitempty" maxLength:"4000"`
+	Number   string `json:"number,omitempty" maxLength:"4000"`
+	Date     string `json:"date,omitempty" maxLength:"4000"`
+	Included string `json:"included,omitempty" maxLength:"4000" doc:"a line each"`
+	Excluded string `json:"excluded,omitempty" maxLength:"4000"`
+	Note     string `json:"note,omitempty" maxLength:"4000"`
 }
 
 // Lists of a new quote.

@@ -9,27 +9,27 @@ import (
 // Rules are the house rules of a job: the schools that were chosen where good carpenters
 // differ, and the measures that go with them. Each school is a code of Questions.
 type Rules struct {
-	Set      string `json:"set,omitempty"` // the named set that they were taken from
+	Set      string `json:"set,omitempty" maxLength:"200" doc:"the named set that they were taken from"`
 	Inside   string `json:"inside"`
 	CopeHand string `json:"cope_hand"`
 	// Scarf is the angle at which the parts of a wall longer than a stick are
 	// joined, off square: 45, or 22.5, which holds truer.
-	Scarf measure.Angle `json:"scarf"`
+	Scarf measure.Angle `json:"scarf" minimum:"0" maximum:"60" default:"45" doc:"the angle at which parts of a wall are joined, off square"`
 	// Crown is how crown lies on the saw where both ways would do, nested or flat, and
 	// Order is the order at the saw.
 	Crown string `json:"crown"`
 	Order string `json:"order"`
-	// Layout is what is taken off the drop for the compound in the corners, and Bench
+	// OffLayoutMark is what is taken off the drop for the compound in the corners, and Bench
 	// the length under which a piece is glued up on the bench.
-	Layout Entry `json:"layout"`
-	Bench  Entry `json:"bench"`
+	OffLayoutMark Entry `json:"layout" doc:"taken off the drop for the compound in the corners"`
+	Bench         Entry `json:"bench" doc:"the length under which a piece is glued up on the bench"`
 	// UnreadOutside and UnreadInside are how a mitre is cut at a corner that was not read.
 	UnreadOutside string `json:"unread_outside"`
 	UnreadInside  string `json:"unread_inside"`
 	// Square is how a square end at an inside corner is cut: full, or by Hair short or long.
 	Square string `json:"square"`
-	Hair   Entry  `json:"hair"`
-	Spring Entry  `json:"spring"` // what a coped end is cut longer by
+	Hair   Entry  `json:"hair" doc:"what a square end is cut short or long by"`
+	Spring Entry  `json:"spring" doc:"what a coped end is cut longer by"`
 	Buying string `json:"buying"`
 	Step   string `json:"step"`
 	// Bullnose is how a rounded outside corner is turned, FloorJoint what is done between
@@ -37,8 +37,8 @@ type Rules struct {
 	Bullnose   string   `json:"bullnose"`
 	FloorJoint string   `json:"floor_joint"`
 	CopeTool   string   `json:"cope_tool"`
-	Lengths    string   `json:"lengths"` // what is done where readings of one wall do not agree
-	Drying     int      `json:"drying"`  // minutes until a glued joint can be moved
+	Lengths    string   `json:"lengths" doc:"what is done where readings of one wall do not agree"`
+	Drying     int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
 	Weights    *Weights `json:"weights,omitempty"`
 }
 
@@ -46,10 +46,10 @@ type Rules struct {
 // to 100: copes on short pieces, seams that point away from the way in, one hand, and no
 // piece coped at both ends.
 type Weights struct {
-	Short  int `json:"short"`
-	Hidden int `json:"hidden"`
-	Hand   int `json:"hand"`
-	Double int `json:"double"`
+	Short  int `json:"short" minimum:"0" maximum:"100"`
+	Hidden int `json:"hidden" minimum:"0" maximum:"100"`
+	Hand   int `json:"hand" minimum:"0" maximum:"100"`
+	Double int `json:"double" minimum:"0" maximum:"100"`
 }
 
 // DefaultWeights are argued in docs/decisions.md.
@@ -111,7 +111,7 @@ const (
 )
 
 func (r *Rules) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "rules", named{"layout", &r.Layout}, named{"bench", &r.Bench}, named{"hair", &r.Hair}, named{"spring", &r.Spring})
+	return each(f, "rules", entriesIn(r)...)
 }
 
 func (r *Rules) normalise(unit measure.Unit) {
@@ -121,7 +121,7 @@ func (r *Rules) normalise(unit measure.Unit) {
 		}
 	}
 	r.Scarf = or(r.Scarf, 45)
-	r.Layout, r.Bench = orEntry(r.Layout, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
+	r.OffLayoutMark, r.Bench = orEntry(r.OffLayoutMark, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
 	r.Hair, r.Spring = orEntry(r.Hair, texts(unit, "1/32", "1")), orEntry(r.Spring, texts(unit, "0", "0"))
 	r.Drying = or(r.Drying, 30)
 	if r.Weights == nil {
@@ -170,7 +170,7 @@ func (r *Rules) Answer(question string) string {
 	case "scarf":
 		return r.Scarf.Text(1)
 	case "layout":
-		if r.Layout.Length == 0 {
+		if r.OffLayoutMark.Length == 0 {
 			return LayoutFull
 		}
 		return LayoutLess
@@ -202,9 +202,9 @@ func (r *Rules) Follow(question, school string, unit measure.Unit) {
 	case "layout":
 		switch {
 		case school == LayoutFull:
-			r.Layout = texts(unit, "0", "0")
-		case r.Layout.Length == 0:
-			r.Layout = texts(unit, "1/16", "1.5")
+			r.OffLayoutMark = texts(unit, "0", "0")
+		case r.OffLayoutMark.Length == 0:
+			r.OffLayoutMark = texts(unit, "1/16", "1.5")
 		}
 	default:
 		*r.school(question) = school
@@ -219,7 +219,7 @@ func (r Rules) Setting(question, school string, unit measure.Unit) (field string
 	case "scarf":
 		return question, r.Scarf
 	case "layout":
-		return question, r.Layout.Text
+		return question, r.OffLayoutMark.Text
 	}
 	return question, school
 }
@@ -255,8 +255,8 @@ func (c *checker) rules(r *Rules) {
 	if !(r.Scarf >= 10 && r.Scarf <= 60) {
 		c.refuse(thing, "scarf", r.Scarf.Text(6), "no scarf is cut so", "give 45 or 22.5")
 	}
-	if r.Layout.Length < 0 || r.Layout.Length > measure.Inch {
-		c.refuse(thing, "layout", r.Layout.Text, "is no allowance for compound", "give what it pushes the mark down by, such as 1/16")
+	if r.OffLayoutMark.Length < 0 || r.OffLayoutMark.Length > measure.Inch {
+		c.refuse(thing, "layout", r.OffLayoutMark.Text, "is no allowance for compound", "give what it pushes the mark down by, such as 1/16")
 	}
 	c.positive(thing, "bench", r.Bench)
 	c.positive(thing, "hair", r.Hair)

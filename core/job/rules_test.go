@@ -32,9 +32,9 @@ func TestQuestions(t *testing.T) {
 	r.Follow("colour", "blue", j.Unit)
 	assert.Equal(t, j.Rules, r, "what is not known changes nothing")
 	assert.Empty(t, r.Answer("colour"))
-	r.Layout = Entry{Length: measure.Inch / 8, Text: "1/8"}
+	r.OffLayoutMark = Entry{Length: measure.Inch / 8, Text: "1/8"}
 	r.Follow("layout", LayoutLess, j.Unit)
-	assert.Equal(t, "1/8", r.Layout.Text, "an allowance of one's own stays")
+	assert.Equal(t, "1/8", r.OffLayoutMark.Text, "an allowance of one's own stays")
 }
 
 func TestRulesAreRefused(t *testing.T) {
@@ -42,7 +42,7 @@ func TestRulesAreRefused(t *testing.T) {
 	for field, spoil := range map[string]func(*Rules){
 		"inside": func(r *Rules) { r.Inside = "weld" }, "scarf": func(r *Rules) { r.Scarf = 80 }, "hair": func(r *Rules) { r.Hair.Length = measure.Inch },
 		"spring": func(r *Rules) { r.Spring.Length = -1 }, "drying": func(r *Rules) { r.Drying = 0 }, "short": func(r *Rules) { r.Weights = &Weights{Short: 101} },
-		"hand": func(r *Rules) { r.Weights = &Weights{Hand: -1} }, "layout": func(r *Rules) { r.Layout.Length = 2 * measure.Inch },
+		"hand": func(r *Rules) { r.Weights = &Weights{Hand: -1} }, "layout": func(r *Rules) { r.OffLayoutMark.Length = 2 * measure.Inch },
 		"bench": func(r *Rules) { r.Bench.Length = 0 },
 	} {
 		r := good

@@ -11,9 +11,9 @@ import (
 // Run is a moulding that follows the room at a level, over all of its walls or over a
 // stretch of them.
 type Run struct {
-	ID       string `json:"id"`
-	Moulding string `json:"moulding"`
-	Level    Level  `json:"level,omitempty"`
+	ID       string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Moulding string `json:"moulding" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Level    Level  `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
 	RunFacts
 }
 
@@ -22,11 +22,11 @@ type Run struct {
 // moulding it stands proud by; Proud is what else it stands proud by; Below is how far
 // its top hangs under the ceiling.
 type RunFacts struct {
-	First    string `json:"first,omitempty"`
-	Last     string `json:"last,omitempty"`
-	LeftEnd  string `json:"left_end,omitempty"`
-	RightEnd string `json:"right_end,omitempty"`
-	On       string `json:"on,omitempty"`
+	First    string `json:"first,omitempty" of:"wall" maxLength:"200"`
+	Last     string `json:"last,omitempty" of:"wall" maxLength:"200"`
+	LeftEnd  string `json:"left_end,omitempty" enum:",stop,return"`
+	RightEnd string `json:"right_end,omitempty" enum:",stop,return"`
+	On       string `json:"on,omitempty" of:"run" maxLength:"80"`
 	Proud    *Entry `json:"proud,omitempty"`
 	Below    *Entry `json:"below,omitempty"`
 }
@@ -69,12 +69,11 @@ func (r *Room) Under(k *Run) *Run {
 
 func (c *checker) run(j *Job, r *Room, k *Run) {
 	thing := c.id("run", k.ID)
-	c.oneOf(thing, "level", string(k.Level), string(Floor), string(Rail), string(Ceiling))
 	if j.Moulding(k.Moulding) == nil {
 		c.refuse(thing, "moulding", k.Moulding, "no such moulding in the job", "name one of the job's mouldings")
 	}
-	c.oneOf(thing, "left_end", k.LeftEnd, "", EndStop, EndReturn)
-	c.oneOf(thing, "right_end", k.RightEnd, "", EndStop, EndReturn)
+	c.text(thing, "first", k.First)
+	c.text(thing, "last", k.Last)
 	for _, n := range entriesIn(k) {
 		if n.e != nil && (n.e.Length < 0 || n.e.Length > 10*measure.Foot) {
 			c.refuse(thing, n.field, n.e.Text, "is no such distance", "give 0 or more")
@@ -98,16 +97,16 @@ func (c *checker) run(j *Job, r *Room, k *Run) {
 // ByHand is a length set by the carpenter: a number, or none where the piece was marked
 // in place; with who decided and why.
 type ByHand struct {
-	Piece   string `json:"piece"`
+	Piece   string `json:"piece" required:"true" maxLength:"200"`
 	Length  *Entry `json:"length,omitempty"`
 	InPlace bool   `json:"in_place,omitempty"`
-	By      string `json:"by,omitempty"`
-	Why     string `json:"why,omitempty"`
-	At      string `json:"at,omitempty"` // RFC 3339, UTC
+	By      string `json:"by,omitempty" maxLength:"200"`
+	Why     string `json:"why,omitempty" maxLength:"200"`
+	At      string `json:"at,omitempty" maxLength:"200" doc:"RFC 3339, UTC"`
 }
 
 func (h *ByHand) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "length by hand of "+h.Piece, named{"length", h.Length})
+	return each(f, "length by hand of "+h.Piece, entriesIn(h)...)
 }
 
 // Copy copies it with its length.

@@ -11,16 +11,16 @@ import (
 // Detents are angles without sign and stand on both sides. A saw that tilts one way
 // only has no bevel on the other.
 type Saw struct {
-	ID         string          `json:"id,omitempty"`
-	Name       string          `json:"name,omitempty"`
-	MitreLeft  measure.Angle   `json:"mitre_left"`
-	MitreRight measure.Angle   `json:"mitre_right"`
-	BevelLeft  measure.Angle   `json:"bevel_left"`
-	BevelRight measure.Angle   `json:"bevel_right"`
-	Resolution measure.Angle   `json:"resolution"`
-	Detents    []measure.Angle `json:"detents"`
+	ID         string          `json:"id,omitempty" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Name       string          `json:"name,omitempty" maxLength:"200"`
+	MitreLeft  measure.Angle   `json:"mitre_left" minimum:"0" maximum:"80" doc:"how far the table swings to the left"`
+	MitreRight measure.Angle   `json:"mitre_right" minimum:"0" maximum:"80" doc:"and to the right"`
+	BevelLeft  measure.Angle   `json:"bevel_left" minimum:"0" maximum:"80" doc:"how far the blade tilts to the left"`
+	BevelRight measure.Angle   `json:"bevel_right" minimum:"0" maximum:"80" doc:"and to the right"`
+	Resolution measure.Angle   `json:"resolution" minimum:"0" maximum:"5" default:"0.5" doc:"what the mitre scale can be read to"`
+	Detents    []measure.Angle `json:"detents" maxItems:"50" doc:"where the table clicks home, without sign"`
 	SawFacts
-	Tests []Test `json:"tests,omitempty"`
+	Tests []Test `json:"tests,omitempty" maxItems:"200"`
 }
 
 // Kinds of fence: one that stays, one that slides out of a tilted blade's way, and
@@ -34,15 +34,15 @@ const (
 // SawFacts are what else is known of a saw. A capacity left out is not known, and
 // nothing is held against it.
 type SawFacts struct {
-	BevelResolution measure.Angle `json:"bevel_resolution,omitempty"` // of the bevel scale; none is the mitre's
-	Blade           *Entry        `json:"blade,omitempty"`            // its diameter
-	NestedHeight    *Entry        `json:"nested_height,omitempty"`    // what stands against the fence
-	NestedDepth     *Entry        `json:"nested_depth,omitempty"`     // what lies on the table, nested
-	Flat            *Entry        `json:"flat,omitempty"`             // across the table, flat, at mitre 0
-	Flat45          *Entry        `json:"flat_45,omitempty"`          // and at mitre 45
-	Kerf            *Entry        `json:"kerf,omitempty"`             // what its blade takes out
-	Fence           string        `json:"fence,omitempty"`
-	Note            string        `json:"note,omitempty"` // on the blade
+	BevelResolution measure.Angle `json:"bevel_resolution,omitempty" minimum:"0" maximum:"5" doc:"of the bevel scale; none is the mitre's"`
+	Blade           *Entry        `json:"blade,omitempty" doc:"its diameter"`
+	NestedHeight    *Entry        `json:"nested_height,omitempty" doc:"what stands against the fence"`
+	NestedDepth     *Entry        `json:"nested_depth,omitempty" doc:"what lies on the table, nested"`
+	Flat            *Entry        `json:"flat,omitempty" doc:"across the table, flat, at mitre 0"`
+	Flat45          *Entry        `json:"flat_45,omitempty" doc:"and at mitre 45"`
+	Kerf            *Entry        `json:"kerf,omitempty" doc:"what its blade takes out"`
+	Fence           string        `json:"fence,omitempty" enum:",fixed,sliding,backed"`
+	Note            string        `json:"note,omitempty" maxLength:"200" doc:"on the blade"`
 }
 
 // ReadsBevel is what the saw's bevel scale can be read to.
@@ -52,12 +52,7 @@ func (s *Saw) entries(f func(thing, field string, e *Entry) error) error {
 	if err := each(f, "saw "+s.ID, entriesIn(s)...); err != nil {
 		return err
 	}
-	for i := range s.Tests {
-		if err := s.Tests[i].entries(f); err != nil {
-			return err
-		}
-	}
-	return nil
+	return entriesWithin(s, f)
 }
 
 // Scales of a saw.
@@ -88,22 +83,22 @@ const (
 )
 
 // Test is a test cut and what it measured. Set is what was dialled, with the signs of
-// docs/geometry.md: right and top-left are positive.
+// docs/geometry.md, "The saw": right and top-left are positive.
 type Test struct {
-	ID     string         `json:"id"`
-	Way    string         `json:"way"`
-	Scale  string         `json:"scale,omitempty"`
-	Set    measure.Angle  `json:"dialled"`
-	Corner *measure.Angle `json:"corner,omitempty"` // what the two pieces made
+	ID     string         `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Way    string         `json:"way" required:"true" enum:"corner,gap,flipped,run"`
+	Scale  string         `json:"scale,omitempty" enum:"mitre,bevel" default:"mitre"`
+	Set    measure.Angle  `json:"dialled" required:"true" minimum:"-80" maximum:"80"`
+	Corner *measure.Angle `json:"corner,omitempty" doc:"what the two pieces made"`
 	Gap    *Entry         `json:"gap,omitempty"`
-	Open   string         `json:"open,omitempty"`  // where the gap opens
-	Width  *Entry         `json:"width,omitempty"` // of the board
-	Run    *Entry         `json:"run,omitempty"`   // along the piece
-	Over   *Entry         `json:"over,omitempty"`  // its projection
+	Open   string         `json:"open,omitempty" enum:",heel,toe,fence,near,top,bottom" doc:"where the gap opens"`
+	Width  *Entry         `json:"width,omitempty" doc:"of the board"`
+	Run    *Entry         `json:"run,omitempty" doc:"along the piece"`
+	Over   *Entry         `json:"over,omitempty" doc:"its projection"`
 }
 
 func (t *Test) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "test "+t.ID, named{"gap", t.Gap}, named{"width", t.Width}, named{"run", t.Run}, named{"over", t.Over})
+	return each(f, "test "+t.ID, entriesIn(t)...)
 }
 
 // Machine is the saw that the job is cut on.
@@ -212,7 +207,6 @@ func (c *checker) saw(s Saw) {
 	if s.Kerf != nil && s.Kerf.Length > measure.Inch/2 {
 		c.refuse("saw", "kerf", s.Kerf.Text, "no blade takes out so much", "give the width of its teeth, such as 3/32")
 	}
-	c.oneOf("saw", "fence", s.Fence, "", FenceFixed, FenceSliding, FenceBacked)
 	c.text("saw", "note", s.Note)
 	if len(s.Tests) > maxTests {
 		c.refuse("saw", "tests", fmt.Sprint(len(s.Tests)), "too many", fmt.Sprintf("keep the latest %d", maxTests))
@@ -224,8 +218,6 @@ func (c *checker) saw(s Saw) {
 
 func (c *checker) test(t Test) {
 	thing := c.id("test", t.ID)
-	c.oneOf(thing, "way", t.Way, TestCorner, TestGap, TestFlipped, TestRun)
-	c.oneOf(thing, "scale", t.Scale, SawMitre, SawBevel)
 	if !(t.Set.Abs() <= 80) {
 		c.refuse(thing, "dialled", t.Set.Text(6), "no saw is set so", "give what was dialled, left as a negative angle")
 	}

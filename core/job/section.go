@@ -10,21 +10,21 @@ import (
 // SectionPoint is a corner of a moulding's outline: out from the wall, up, and how far
 // the arc to the next point bows out of the wood. See profile.Point.
 type SectionPoint struct {
-	U   Entry  `json:"u"`
-	Z   Entry  `json:"z"`
+	U   Entry  `json:"u" required:"true"`
+	Z   Entry  `json:"z" required:"true"`
 	Bow *Entry `json:"bow,omitempty"`
 }
 
 // MouldingFacts are what else is known of a moulding.
 type MouldingFacts struct {
-	Section     []SectionPoint `json:"section,omitempty"`
-	WallFoot    *Entry         `json:"wall_foot,omitempty"`
-	CeilingFoot *Entry         `json:"ceiling_foot,omitempty"`
-	Projection  *Entry         `json:"projection,omitempty"` // the one chosen for a crown whose seat can shift
-	Nail        *Entry         `json:"nail,omitempty"`       // how long the nails are that it is fixed with
-	Material    string         `json:"material,omitempty"`
-	Grade       string         `json:"grade,omitempty"`
-	Inside      string         `json:"inside,omitempty"` // its own joint at inside corners, against the house rule
+	Section     []SectionPoint `json:"section,omitempty" maxItems:"400" doc:"its outline, from the told point, the wood on the left"`
+	WallFoot    *Entry         `json:"wall_foot,omitempty" doc:"the flat of a crown that sits on the wall"`
+	CeilingFoot *Entry         `json:"ceiling_foot,omitempty" doc:"the flat of a crown that sits on the ceiling"`
+	Projection  *Entry         `json:"projection,omitempty" doc:"the one chosen for a crown whose seat can shift"`
+	Nail        *Entry         `json:"nail,omitempty" doc:"how long the nails are that it is fixed with"`
+	Material    string         `json:"material,omitempty" enum:",wood,mdf,plastic" doc:"what it is made of"`
+	Grade       string         `json:"grade,omitempty" enum:",paint,stain" doc:"how it is finished"`
+	Inside      string         `json:"inside,omitempty" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
 }
 
 // Materials and grades.
@@ -182,9 +182,6 @@ func (m *Moulding) normalise(unit measure.Unit) {
 }
 
 func (c *checker) section(thing string, m *Moulding) {
-	c.oneOf(thing, "material", m.Material, "", Wood, MDF, Plastic)
-	c.oneOf(thing, "grade", m.Grade, "", Paint, Stain)
-	c.oneOf(thing, "inside", m.Inside, "", InsideCope, InsideMitre, InsideButt)
 	for _, n := range entriesIn(&m.MouldingFacts) {
 		if n.e != nil {
 			c.positive(thing, n.field, *n.e)

@@ -54,15 +54,15 @@ const (
 
 // Cutting is how sticks are bought and used up.
 type Cutting struct {
-	Kerf     Entry         `json:"kerf"`     // what the blade takes out
-	EndTrim  Entry         `json:"end_trim"` // cut off both ends of a stick, its own cut included
-	Keep     Entry         `json:"keep"`     // offcuts this long or longer go to the rack
-	Share    money.Percent `json:"share"`    // the waste share
-	Shortest Entry         `json:"shortest"` // the shortest part of a scarfed wall
+	Kerf     Entry         `json:"kerf" doc:"what the blade takes out"`
+	EndTrim  Entry         `json:"end_trim" doc:"cut off both ends of a stick, its own cut included"`
+	Keep     Entry         `json:"keep" doc:"offcuts this long or longer go to the rack"`
+	Share    money.Percent `json:"share" doc:"the waste share"`
+	Shortest Entry         `json:"shortest" doc:"the shortest part of a scarfed wall"`
 }
 
 func (c *Cutting) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "cutting", named{"kerf", &c.Kerf}, named{"end_trim", &c.EndTrim}, named{"keep", &c.Keep}, named{"shortest", &c.Shortest})
+	return each(f, "cutting", entriesIn(c)...)
 }
 
 // texts are defaults in inches and millimetres.

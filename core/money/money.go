@@ -107,17 +107,40 @@ func (c *Cents) UnmarshalJSON(b []byte) error {
 		*c = 0
 		return nil
 	}
-	s := string(b)
-	if len(b) > 0 && b[0] == '"' {
-		if err := json.Unmarshal(b, &s); err != nil {
-			return err
-		}
+	s, err := written(b)
+	if err != nil {
+		return err
 	}
 	v, err := Parse(s)
 	if err == nil {
 		*c = v
 	}
 	return err
+}
+
+// Difference tells in words what something costs beside another, more by c.
+func (c Cents) Difference(currency string) string {
+	switch {
+	case c > 0:
+		return c.Text(currency) + " more"
+	case c < 0:
+		return (-c).Text(currency) + " less"
+	}
+	return "the same"
+}
+
+// written is an amount as it was written, as a number or as text.
+func written(b []byte) (string, error) {
+	b = bytes.TrimSpace(b)
+	if len(b) > 0 && b[0] != '"' && b[0] != '-' && (b[0] < '0' || b[0] > '9') {
+		return "", &Error{Text: string(b), Reason: "is no amount", Remedy: "write a number, or text such as 12.50"}
+	}
+	s := string(b)
+	if len(b) > 0 && b[0] == '"' {
+		err := json.Unmarshal(b, &s)
+		return s, err
+	}
+	return s, nil
 }
 
 // Of is rate × amount / unit, rounded to the cent, half away from zero. amount
@@ -164,7 +187,10 @@ func (p Percent) MarshalJSON() ([]byte, error) { return []byte(p.String()), nil 
 
 // UnmarshalJSON reads a number of percent, or text as typed.
 func (p *Percent) UnmarshalJSON(b []byte) error {
-	s := strings.Trim(string(bytes.TrimSpace(b)), `"`)
+	s, err := written(b)
+	if err != nil {
+		return err
+	}
 	v, err := ParsePercent(s)
 	if err == nil {
 		*p = v

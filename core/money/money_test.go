@@ -74,3 +74,17 @@ func TestParseReadsWhatStringWrites(t *testing.T) {
 		}
 	})
 }
+
+func TestDifference(t *testing.T) {
+	assert.Equal(t, []string{"$4.20 more", "$0.05 less", "the same"}, []string{Cents(4_20).Difference("$"), Cents(-5).Difference("$"), Cents(0).Difference("$")})
+}
+
+// A list or an object is no amount, whatever digits stand in it.
+func TestNoAmount(t *testing.T) {
+	for _, bad := range []string{`[1]`, `{"colour":1}`, `true`, `""`} {
+		var c Cents
+		assert.Error(t, json.Unmarshal([]byte(bad), &c), bad)
+		var p Percent
+		assert.Error(t, json.Unmarshal([]byte(bad), &p), bad)
+	}
+}

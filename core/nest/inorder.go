@@ -10,9 +10,9 @@ import (
 // on the first stick that still holds it, or on a new one, which is one at hand or else
 // that which costs least for its length. So on every stick the pieces come in that
 // order. Pieces that the order does not name come last. The errors are those of Search.
-func InOrder(p Problem, order []string) (Layout, error) {
+func InOrder(p Problem, order []string) (Solution, error) {
 	if err := p.Check(); err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	splits := map[string][]measure.Length{}
 	for _, q := range p.Pieces {
@@ -24,7 +24,7 @@ func InOrder(p Problem, order []string) (Layout, error) {
 	}
 	d, err := p.divided(splits)
 	if err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	rank := map[string]int{}
 	for i, id := range order {
@@ -42,7 +42,7 @@ func InOrder(p Problem, order []string) (Layout, error) {
 	}
 	pieces := slices.Clone(d.Pieces)
 	slices.SortStableFunc(pieces, func(a, b Piece) int { return place(a) - place(b) })
-	l := Layout{Splits: splits}
+	l := Solution{Splits: splits}
 	var at []edge
 	used := map[string]int{}
 	for _, q := range pieces {

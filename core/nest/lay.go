@@ -8,10 +8,10 @@ import (
 )
 
 // layout puts the pieces on their sticks in order.
-func (s *search) layout() (Layout, error) {
+func (s *search) layout() (Solution, error) {
 	m, p := s.m, s.m.p
 	cost, count := s.bounds()
-	out := Layout{Cost: s.worth.cost, Count: int(s.worth.count), LeastCost: cost, LeastCount: count, Proved: s.proved(), Work: s.work.spent,
+	out := Solution{Cost: s.worth.cost, Count: int(s.worth.count), LeastCost: cost, LeastCount: count, Proved: s.proved(), Work: s.work.spent,
 		Cancelled: s.work.ctx.Err() != nil}
 	var homeless []string
 	for _, b := range s.best {
@@ -29,7 +29,7 @@ func (s *search) layout() (Layout, error) {
 		out.Sticks = append(out.Sticks, st)
 	}
 	if len(homeless) > 0 {
-		return Layout{}, &TooFew{homeless}
+		return Solution{}, &TooFew{homeless}
 	}
 	rank := map[string]int{}
 	for i, st := range p.Stocks {

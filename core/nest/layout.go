@@ -21,8 +21,8 @@ type Stick struct {
 	Leftover measure.Length
 }
 
-// Layout is a plan of what to cut from what.
-type Layout struct {
+// Solution is a plan of what to cut from what.
+type Solution struct {
 	Sticks []Stick
 	// Splits are the places, from their left ends, at which pieces too long for
 	// any stick are divided; their parts are named by PartID.
@@ -77,7 +77,7 @@ func names(ids []string) string {
 // Verify checks a layout against the problem by the rule of the package: every
 // piece on one stick, in the stick over its whole width, clear of its
 // neighbours, and no more of a stock than there is. The error names what is wrong.
-func (p *Problem) Verify(l Layout) error {
+func (p *Problem) Verify(l Solution) error {
 	d, err := p.divided(l.Splits)
 	if err != nil {
 		return err

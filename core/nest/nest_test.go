@@ -18,7 +18,7 @@ import (
 
 const in = measure.Inch
 
-func fit(t testing.TB, p Problem, work int64) Layout {
+func fit(t testing.TB, p Problem, work int64) Solution {
 	t.Helper()
 	l, err := Search(context.Background(), p, Effort{Work: work})
 	require.NoError(t, err)
@@ -390,15 +390,15 @@ func TestLayoutsStand(t *testing.T) {
 func TestVerifyRefuses(t *testing.T) {
 	p := Problem{Stocks: sticks(8), Pieces: pieces(40, 50), Kerf: in / 8}
 	good := fit(t, p, Second/50)
-	for name, spoil := range map[string]func(l *Layout){
-		"can begin at":      func(l *Layout) { l.Sticks[0].Pieces[1].From--; l.Sticks[0].Pieces[1].To-- },
-		"needs":             func(l *Layout) { l.Sticks[0].Pieces[0].To -= in },
-		"past its end":      func(l *Layout) { l.Sticks[0].Pieces[1].From += 10 * in; l.Sticks[0].Pieces[1].To += 10 * in },
-		"on no stick":       func(l *Layout) { l.Sticks[0].Pieces = l.Sticks[0].Pieces[:1] },
-		"no stock":          func(l *Layout) { l.Sticks[0].Stock = "x" },
-		"stands twice":      func(l *Layout) { l.Sticks[0].Pieces[1].Piece = l.Sticks[0].Pieces[0].Piece },
-		"part 2 would end":  func(l *Layout) { l.Splits = map[string][]measure.Length{"a": {in, in}} },
-		"no piece a~2 to p": func(l *Layout) { l.Sticks[0].Pieces[1].Piece = "a~2" },
+	for name, spoil := range map[string]func(l *Solution){
+		"can begin at":      func(l *Solution) { l.Sticks[0].Pieces[1].From--; l.Sticks[0].Pieces[1].To-- },
+		"needs":             func(l *Solution) { l.Sticks[0].Pieces[0].To -= in },
+		"past its end":      func(l *Solution) { l.Sticks[0].Pieces[1].From += 10 * in; l.Sticks[0].Pieces[1].To += 10 * in },
+		"on no stick":       func(l *Solution) { l.Sticks[0].Pieces = l.Sticks[0].Pieces[:1] },
+		"no stock":          func(l *Solution) { l.Sticks[0].Stock = "x" },
+		"stands twice":      func(l *Solution) { l.Sticks[0].Pieces[1].Piece = l.Sticks[0].Pieces[0].Piece },
+		"part 2 would end":  func(l *Solution) { l.Splits = map[string][]measure.Length{"a": {in, in}} },
+		"no piece a~2 to p": func(l *Solution) { l.Sticks[0].Pieces[1].Piece = "a~2" },
 	} {
 		l := good
 		l.Sticks = []Stick{{Stock: good.Sticks[0].Stock, Pieces: append([]Placed{}, good.Sticks[0].Pieces...)}}

@@ -26,25 +26,25 @@ type Progress struct {
 // Search looks for the best layout. The same problem and effort give the same
 // layout; a context that ends stops the search with the best so far. Errors are
 // *Invalid, *TooLong or *TooFew.
-func Search(ctx context.Context, p Problem, effort Effort) (Layout, error) {
+func Search(ctx context.Context, p Problem, effort Effort) (Solution, error) {
 	if err := p.Check(); err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	if len(p.Pieces) == 0 {
-		return Layout{Proved: true}, nil
+		return Solution{Proved: true}, nil
 	}
 	var none int64
 	splits, err := p.divide(&meter{ctx: ctx, left: effort.Work / 10, orders: &none})
 	if err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	d, err := p.divided(splits)
 	if err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	m, err := newModel(&d)
 	if err != nil {
-		return Layout{}, err
+		return Solution{}, err
 	}
 	s := &search{m: m, work: &meter{ctx: ctx, left: effort.Work, orders: &m.order.work}, effort: effort, rng: rand.New(rand.NewPCG(1, 2))}
 	s.run()

@@ -23,11 +23,11 @@ import (
 // scarfing is how a long piece on a wall may be divided: by the rules, over studs where
 // they are known, lapped so that the open edge points away from the way in.
 type scarfing struct {
-	at      []measure.Length // where it is, from the back of the piece's left end
-	over    joint.Hand       // the part left or right of each joint laps over the other
-	told    bool             // by sight or by hand
-	offer   []measure.Length // studs that it passes
-	untried bool             // there was no effort left to find where it is best divided
+	at       []measure.Length // where it is, from the back of the piece's left end
+	over     joint.Hand       // the part left or right of each joint laps over the other
+	lapGiven bool             // by sight or by hand
+	offer    []measure.Length // studs that it passes
+	untried  bool             // there was no effort left to find where it is best divided
 }
 
 // All is how many steps finding scarfs may take over a whole job: thousands of walls
@@ -120,9 +120,9 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 	for _, at := range s.at {
 		along = append(along, from+at)
 	}
-	s.over, s.told = d.View.Lap(wall, along, run.Rules.Scarf)
+	s.over, s.lapGiven = d.View.Lap(wall, along, run.Rules.Scarf)
 	if o := run.Room.Override(job.AskLap, "", "", p.ID); o != nil {
-		s.over, s.told = joint.Hand(o.Choice), true
+		s.over, s.lapGiven = joint.Hand(o.Choice), true
 	}
 	return s, found, true
 }

@@ -40,7 +40,7 @@ func scarfed(run *stretch.Run, p piece.Piece, s scarfing, out []piece.Piece) fin
 		first, then = then, first
 	}
 	f.Why = fmt.Sprintf("The part on the %s goes up first; the one on the %s laps over it with its long point on the face", first, then)
-	if s.told {
+	if s.lapGiven {
 		f.Why += ", so that the open edge points away from where people come in"
 	}
 	f.Why += "."

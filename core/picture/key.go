@@ -10,7 +10,7 @@ import (
 func (c Cut) Key(stock string) string { return hashed("%#v %s", c, stock) }
 
 // Key names a stock.
-func (s Stock) Key() string { return hashed("%v %v", s.Section, s.Known) }
+func (s Blank) Key() string { return hashed("%v %v", s.Section, s.Known) }
 
 func hashed(format string, of ...any) string {
 	h := fnv.New128a()

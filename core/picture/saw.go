@@ -11,8 +11,8 @@ import (
 	"gnomon/core/saw"
 )
 
-// Stock is as much of a moulding's section as a picture of the saw needs.
-type Stock struct {
+// Blank is as much of a moulding's section as a picture of the saw needs.
+type Blank struct {
 	Section [][2]float64 // [out from the wall, up], in inches, the wood on the left
 	Known   bool         // false where it only stands for some moulding
 }
@@ -48,7 +48,7 @@ type Bench struct {
 
 // OnSaw draws the saw set for an end. Coordinates are the saw's, with the fence at
 // y = 0 and the mark at x = 0.
-func OnSaw(c Cut, st Stock) Bench {
+func OnSaw(c Cut, st Blank) Bench {
 	s, pose := saw.For(c.Plane, c.Pose), c.Pose // along its own fence
 	lie := lay(pose, st.Section)
 	b := Bench{Depth: lie.depth, AddedOn: c.Fence, ToScale: st.Known, Lies: Lies(pose), Touches: touches(pose)}
@@ -225,16 +225,16 @@ func touches(pose saw.Pose) string {
 
 // StockOf is the stock of a moulding: its section as drawn, or what stands for it, as it
 // sits.
-func StockOf(m *job.Moulding) Stock {
+func StockOf(m *job.Moulding) Blank {
 	roll := measure.Angle(0)
 	if m.Is().Sprung {
 		roll = m.Seat().Spring - m.Read().Seat().Spring
 	}
-	return Stock{Section: m.Profile().Sketch(roll), Known: true}
+	return Blank{Section: m.Profile().Sketch(roll), Known: true}
 }
 
 // Sample stands for some moulding of a projection and drop.
-func Sample(projection, drop measure.Length, crown bool) Stock {
+func Sample(projection, drop measure.Length, crown bool) Blank {
 	o := profile.Box(drop, projection)
 	if crown {
 		o = profile.Read{Projection: projection, Drop: drop}.Slab()
@@ -243,5 +243,5 @@ func Sample(projection, drop measure.Length, crown bool) Stock {
 	if err != nil {
 		return Sample(4*measure.Inch, 4*measure.Inch, crown)
 	}
-	return Stock{Section: s.Sketch(0)}
+	return Blank{Section: s.Sketch(0)}
 }

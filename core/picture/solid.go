@@ -42,7 +42,7 @@ type Face struct {
 }
 
 // Turned makes the solid of an end as it is cut.
-func Turned(c Cut, st Stock) Solid {
+func Turned(c Cut, st Blank) Solid {
 	n := c.Plane
 	sx, sz := n.Slope(), n.Rise()
 	lie := lay(c.Pose, st.Section)

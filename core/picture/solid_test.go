@@ -19,18 +19,18 @@ import (
 type combination struct {
 	name string
 	cut  Cut
-	st   Stock
+	st   Blank
 }
 
 // combinations are all of them: four nested, eight flat, upright, each as it is and with
 // an end that leans to either hand.
 func combinations(t *testing.T) (out []combination) {
 	lib, _ := profile.Library()
-	stock := map[string]Stock{}
+	stock := map[string]Blank{}
 	for _, k := range lib {
 		s, err := profile.New(k.Outline)
 		require.NoError(t, err)
-		stock[k.ID] = Stock{Section: s.Sketch(0), Known: true}
+		stock[k.ID] = Blank{Section: s.Sketch(0), Known: true}
 	}
 	poses := []saw.Pose{{Lie: saw.Upright}, {Lie: saw.Nested, Spring: 38}, {Lie: saw.Flat, Edge: saw.Top, Spring: 38},
 		{Lie: saw.Flat, Edge: saw.Bottom, Spring: 38}}
@@ -136,7 +136,7 @@ func TestAlongAnAddedFence(t *testing.T) {
 		hand joint.Hand
 		end  func(measure.Angle) joint.Normal
 		pose saw.Pose
-		st   Stock
+		st   Blank
 	}{
 		{joint.Left, joint.InsideEnd, saw.Pose{Lie: saw.Upright}, base}, {joint.Right, joint.InsideEnd, saw.Pose{Lie: saw.Upright}, base},
 		{joint.Left, joint.OutsideEnd, saw.Pose{Lie: saw.Upright}, base}, {joint.Right, joint.OutsideEnd, saw.Pose{Lie: saw.Upright}, base},

@@ -200,9 +200,9 @@ const settingMoved measure.Angle = 0.05
 
 // MovedFrom tells whether an end wants another setting than it was cut or shown at. Where
 // it lies otherwise now, the two say nothing of one another.
-func (e *End) MovedFrom(m job.Mark) bool {
+func (e *End) MovedFrom(c job.Cut) bool {
 	s := e.Setting
-	return s != nil && (m.Pose == "" || m.Pose == e.PoseCode()) && ((s.Mitre-m.Mitre).Abs() > settingMoved || (s.Bevel-m.Bevel).Abs() > settingMoved)
+	return s != nil && (c.Pose == "" || c.Pose == e.PoseCode()) && ((s.Mitre-c.Mitre).Abs() > settingMoved || (s.Bevel-c.Bevel).Abs() > settingMoved)
 }
 
 // Stand is how a saw stands for an end.

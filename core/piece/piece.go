@@ -6,6 +6,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/words"
 )
 
 // Hands are a piece's ends, the left one first.
@@ -151,6 +152,17 @@ func (p *Piece) Remarks() []string {
 	}
 	if p.NotAsIs != "" {
 		out = append(out, "Not cut as it is. "+p.NotAsIs)
+	}
+	return out
+}
+
+// EndRemarks are what a list tells of its ends beside their joints.
+func (p *Piece) EndRemarks(unit measure.Unit) []string {
+	var out []string
+	for _, hand := range Hands {
+		if c := p.End(hand).ChamferText(unit); c != "" {
+			out = append(out, words.Capital(string(hand))+" end: "+c+".")
+		}
 	}
 	return out
 }

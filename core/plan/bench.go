@@ -62,7 +62,7 @@ func (p *Plan) group(c *chain, pieces []piece.Piece) {
 // glueUp works out in which order the joints on the bench are glued, over the whole job.
 func glueUp(j *job.Job, all []Group, pieces []piece.Piece) []GlueStep {
 	var out []GlueStep
-	at := piece.ByID(pieces)
+	byID := piece.ByID(pieces)
 	type glued struct{ left, right *piece.Piece }
 	var joints [][]glued
 	var counts []int
@@ -70,9 +70,9 @@ func glueUp(j *job.Job, all []Group, pieces []piece.Piece) []GlueStep {
 	for _, g := range all {
 		var mine []glued
 		for _, id := range g.Pieces {
-			p := at[id]
+			p := byID[id]
 			for _, hand := range piece.Hands {
-				q := at[p.End(hand).Meets]
+				q := byID[p.End(hand).Meets]
 				if q == nil || q.Group != g.ID || p.End(hand).Joint != piece.Mitre {
 					continue
 				}

@@ -13,7 +13,7 @@ import (
 type chain struct {
 	room   *room
 	runs   []*run
-	at     []slot // where each of its pieces is
+	slots  []slot // where each of its pieces is
 	run    decide.Run
 	rules  []*job.Rules // at each corner of the room
 	rounds []round      // likewise
@@ -51,7 +51,7 @@ next:
 	for _, c := range out {
 		for _, t := range c.runs {
 			for i := range t.Stretches {
-				c.at = append(c.at, slot{t, i})
+				c.slots = append(c.slots, slot{t, i})
 			}
 		}
 	}
@@ -81,7 +81,7 @@ func (c *chain) takes(t *run) bool {
 func (c *chain) decide() {
 	r := c.room
 	c.run = decide.Run{Weights: *r.Job.Rules.Weights, First: -1, Unit: r.Job.Unit}
-	for _, at := range c.at {
+	for _, at := range c.slots {
 		t, s, p := at.run, at.stretch(), at.piece()
 		c.run.Pieces = append(c.run.Pieces, decide.Piece{Label: p.Label, Length: p.Length, LeftCorner: s.Left, RightCorner: s.Right, Section: t.Moulding.ID,
 			Out: t.Shape().Projection, Flat: t.Moulding.Flat(), Copable: t.Shape().Coped.OK, Bench: t.Rules.Bench.Length})
@@ -130,7 +130,7 @@ func (c *chain) corner(i int) decide.Corner {
 
 // stands tells what a single piece at a corner ends against that stands there, in words.
 func (c *chain) stands(i int) string {
-	for _, at := range c.at {
+	for _, at := range c.slots {
 		for k, hand := range piece.Hands {
 			if [2]int{at.stretch().Left, at.stretch().Right}[k] != i {
 				continue
@@ -158,7 +158,7 @@ func (c *chain) first() {
 		if o == nil {
 			continue
 		}
-		for n, at := range c.at {
+		for n, at := range c.slots {
 			if at.piece().ID == o.Choice {
 				c.run.First = n
 			}

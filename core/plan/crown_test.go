@@ -3,7 +3,6 @@ package plan_test
 import (
 	"fmt"
 	"math"
-	"slices"
 	"strings"
 	"testing"
 
@@ -22,54 +21,6 @@ import (
 )
 
 const in = measure.Inch
-
-func of(p plan.Plan, run string) (out []piece.Piece) {
-	for _, q := range p.Pieces {
-		if q.Run == run {
-			out = append(out, q)
-		}
-	}
-	return out
-}
-
-func run(j *job.Job, id string) *job.Run {
-	r := &j.Rooms[0]
-	return &r.Runs[slices.IndexFunc(r.Runs, func(k job.Run) bool { return k.ID == id })]
-}
-
-// Crown passes over the door and stops at the cabinet that reaches the ceiling; the base
-// stops at both.
-func TestEachRunOverItsOwnStretch(t *testing.T) {
-	j := plantest.Hall(t)
-	p := plantest.Build(t, j)
-	assert.Len(t, of(p, "kb"), 9)
-	crown := of(p, "kc")
-	require.Len(t, crown, 8)
-	assert.Equal(t, 15*measure.Foot, crown[0].Length, "over the door")
-	last := crown[7]
-	assert.Equal(t, 90*in, last.Length)
-	assert.Equal(t, piece.Butt, last.Left.Joint)
-	assert.Equal(t, []string{"Base 1", "Crown 1"}, []string{of(p, "kb")[0].Label, crown[0].Label})
-
-	// A cabinet that ends under the crown lets it pass.
-	j.Rooms[0].Openings[1].Head = plantest.Typed("80")
-	assert.Equal(t, 10*measure.Foot, plantest.Piece(t, plantest.Build(t, j), "kc.w8").Length)
-
-	// Over three walls only: its ends are square, and nothing meets them.
-	run(&j, "kc").First, run(&j, "kc").Last = "w8", "w2"
-	crown = of(plantest.Build(t, j), "kc")
-	require.Len(t, crown, 3)
-	assert.Equal(t, "kc.w8", crown[0].ID, "from the first to the last, past the room's beginning")
-	assert.Equal(t, piece.Square, crown[0].Left.Joint)
-	assert.Equal(t, piece.Square, crown[2].Right.Joint)
-	assert.Equal(t, crown[0].ID, crown[1].Left.Meets)
-	run(&j, "kc").First, run(&j, "kc").Last = "w1", "w8"
-	assert.Len(t, of(plantest.Build(t, j), "kc"), 8)
-	assert.Len(t, plantest.Build(t, j).HangOrder, 17, "all around, said wall by wall: every piece can be hung")
-	run(&j, "kc").Last = "w2"
-	run(&j, "kc").First = "w5"
-	assert.Len(t, of(plantest.Build(t, j), "kc"), 6)
-}
 
 // Nested by the house rule, told at the bottom edge, outside to the short point.
 func TestCrownNested(t *testing.T) {
@@ -99,7 +50,7 @@ func TestCrownOnASmallSaw(t *testing.T) {
 	j.Rooms[0].Runs = j.Rooms[0].Runs[1:]
 	j.Saw = "small"
 	p := plantest.Build(t, j)
-	for _, q := range of(p, "kc") {
+	for _, q := range plantest.OfRun(p, "kc") {
 		for _, e := range []piece.End{q.Left, q.Right} {
 			require.NotNil(t, e.Dial)
 			if e.Slope != 0 {
@@ -121,7 +72,7 @@ func TestCrownOnASmallSaw(t *testing.T) {
 // and both are glued up on the bench.
 func TestReturn(t *testing.T) {
 	j := plantest.Hall(t)
-	k := run(&j, "kc")
+	k := plantest.Run(&j, "kc")
 	k.First, k.Last, k.RightEnd = "w1", "w1", job.EndReturn
 	p := plantest.Build(t, j)
 	q := plantest.Piece(t, p, "kc.w1")
@@ -152,7 +103,7 @@ func TestBuiltUp(t *testing.T) {
 	j := plantest.Hall(t)
 	r := &j.Rooms[0]
 	r.Runs = append(r.Runs, job.Run{ID: "kf", Moulding: "f", Level: job.Ceiling})
-	run(&j, "kc").On = "kf"
+	plantest.Run(&j, "kc").On = "kf"
 	p := plantest.Build(t, j)
 	assert.Equal(t, 10*measure.Foot, plantest.Piece(t, p, "kf.w2").Length)
 	assert.Equal(t, 10*measure.Foot-3*in/2, plantest.Piece(t, p, "kc.w2").Length)
@@ -161,96 +112,8 @@ func TestBuiltUp(t *testing.T) {
 	assert.Equal(t, 3*in/4, plantest.Piece(t, p, "kc.w2").From)
 	require.Len(t, p.Lines, 1)
 	assert.Equal(t, plan.Line{Room: "r", Run: "kf", Members: []string{"kc", "kf"}, Drop: 9 * in / 2, Mark: 9*in/2 - in/16, Stop: 3*in + in/8}, p.Lines[0])
-	run(&j, "kf").Below = plantest.Typed("1")
+	plantest.Run(&j, "kf").Below = plantest.Typed("1")
 	assert.Equal(t, 11*in/2, plantest.Build(t, j).Lines[0].Drop)
-}
-
-// Tiles that reach the crown: it hangs on furring of their thickness, and so its pieces
-// are shorter there, and beside it, by what that stands out.
-func TestCrownOverTile(t *testing.T) {
-	j := plantest.Hall(t)
-	r := &j.Rooms[0]
-	r.Walls[1].TileThickness, r.Walls[1].TileHeight = plantest.Typed("3/8"), plantest.Typed("93")
-	p := plantest.Build(t, j)
-	assert.Equal(t, 15*measure.Foot-3*in/8, plantest.Piece(t, p, "kc.w1").Length, "its neighbour ends at the furring")
-	assert.Equal(t, 10*measure.Foot, plantest.Piece(t, p, "kc.w2").Length)
-	f := plantest.Finding(t, p, "crown_on_furring")
-	assert.Contains(t, f.Text, `furring 3/8" thick on wall 2, its lower edge 3 5/8" under the ceiling`)
-	assert.Equal(t, 10*measure.Foot, plantest.Piece(t, p, "kb.w2").Length, "the base stands on the wall as measured")
-	r.Walls[1].TileHeight = plantest.Typed("48")
-	assert.NotContains(t, plantest.Codes(plantest.Build(t, j)), "crown_on_furring")
-}
-
-// A wall that leans a degree into the room: the square end of the piece beside it gets a
-// bevel, its top shorter; the piece on the wall itself keeps its ends.
-func TestLeaningWall(t *testing.T) {
-	j := plantest.Read(t, plantest.Room(true, "", "120, 96, 120, 96", "90, 90, 90, 90"))
-	j.Rooms[0].Walls[1].Lean = &job.Lean{Angle: 1, Text: "1"}
-	j.Saws[0].BevelRight = 45
-	j.Rooms[0].Overrides = []job.Override{{ID: "a", Run: "k", Corner: "c1", Question: job.AskCoped, Choice: job.HandRight}}
-	p := plantest.Build(t, j)
-	e := plantest.Piece(t, p, "k.w1").Right
-	assert.InDelta(t, -1, float64(e.Lean), 1e-9, "top short")
-	assert.InDelta(t, 1, float64(e.Setting.Bevel), 1e-6)
-	assert.InDelta(t, -5.25*math.Tan(math.Pi/180), e.TopLong.Inches(), 1e-6)
-	assert.InDelta(t, -1, float64(plantest.Piece(t, p, "k.w3").Left.Lean), 1e-9, "so is that of the piece on its other side")
-	assert.Zero(t, plantest.Piece(t, p, "k.w2").Left.Lean+plantest.Piece(t, p, "k.w2").Right.Lean)
-	assert.Contains(t, plantest.Finding(t, p, "end_leans").Text, `3/32" short of its bottom`)
-	assert.Contains(t, plantest.Finding(t, p, "end_leans").Remedy, "told to the bottom edge")
-
-	// The corner's own lean, measured, goes before the wall's: top to the right, long.
-	j.Rooms[0].Corners[0].Lean = &job.Lean{Angle: 2, Text: "2"}
-	e = plantest.Piece(t, plantest.Build(t, j), "k.w1").Right
-	assert.InDelta(t, 2, float64(e.Lean), 1e-9)
-	// A single-tilt saw that cannot lean so lays it flat, and the lean becomes a mitre.
-	j.Saws[0].BevelRight = 0
-	e = plantest.Piece(t, plantest.Build(t, j), "k.w1").Right
-	require.NotNil(t, e.Dial)
-	assert.Equal(t, saw.Flat, e.Pose.Lie)
-	assert.InDelta(t, 2, math.Abs(float64(e.Setting.Mitre)), 1e-6)
-}
-
-// A cabinet side out of plumb leans the base's butt against it.
-func TestLeaningCabinet(t *testing.T) {
-	j := plantest.Read(t, plantest.Room(false, "", "120", "90", `{"id":"o","wall":"w1","kind":"cabinet","from":"40","width":"30","lean":"1.5"}`))
-	p := plantest.Build(t, j)
-	assert.InDelta(t, 1.5, float64(plantest.Piece(t, p, "k.w1").Right.Lean), 1e-9)
-	assert.InDelta(t, -1.5, float64(plantest.Piece(t, p, "k.w1.o").Left.Lean), 1e-9)
-}
-
-// A floor that falls an inch over ten feet to the right: the base follows it, and its
-// plumb ends lean off its bottom edge, both the same way.
-func TestFloorOutOfLevel(t *testing.T) {
-	j := plantest.Read(t, plantest.Room(false, "", "120", "90"))
-	j.Rooms[0].Walls[0].FloorLeft, j.Rooms[0].Walls[0].FloorRight = plantest.Typed("0"), plantest.Typed("1")
-	j.Saws[0].BevelRight = 45
-	q := plantest.Piece(t, plantest.Build(t, j), "k.w1")
-	p := math.Asin(1.0 / 120) // the tape lay along the floor
-	// Falling right, the right end is the downhill one: plumb downhill is (cos p, 0, +sin p).
-	assert.InDelta(t, p*180/math.Pi, float64(q.Right.Setting.Bevel), 1e-9)
-	assert.InDelta(t, p*180/math.Pi, float64(q.Left.Setting.Bevel), 1e-9)
-	assert.InDelta(t, -5.25*math.Tan(p), q.Right.TopLong.Inches(), 1e-6)
-	assert.InDelta(t, 5.25*math.Tan(p), q.Left.TopLong.Inches(), 1e-6)
-	assert.Equal(t, 120*in, q.Cut, "told at the bottom edge")
-}
-
-// A ceiling that rises along one wall and not along the next: what the corner needs.
-func TestCeilingRises(t *testing.T) {
-	j := plantest.Hall(t)
-	w := j.Rooms[0].Walls
-	w[0].CeilingLeft, w[0].CeilingRight, w[1].CeilingRight = plantest.Typed("96"), plantest.Typed("96 1/2"), plantest.Typed("96 1/2")
-	p := plantest.Build(t, j)
-	f := plantest.Finding(t, p, "ceiling_slopes")
-	assert.NotEmpty(t, f.Text)
-	assert.NotContains(t, plantest.Codes(p), "rises_differ", "3 1/8·tan 45·1/360 is under a sixty-fourth")
-	w[0].CeilingRight, w[1].CeilingRight = plantest.Typed("101"), plantest.Typed("101")
-	f = plantest.Finding(t, plantest.Build(t, j), "rises_differ")
-	assert.Equal(t, finding.Note, f.Severity)
-	w[0].CeilingRight, w[1].CeilingRight = plantest.Typed("106"), plantest.Typed("106")
-	f = plantest.Finding(t, plantest.Build(t, j), "rises_differ")
-	assert.Equal(t, finding.Stop, f.Severity)
-	assert.Contains(t, f.Remedy, "cannot be mitred")
-	assert.Equal(t, "corner:ca", f.About())
 }
 
 // A section whose face falls back under itself is mitred from the day it is entered.

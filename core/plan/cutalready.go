@@ -14,11 +14,11 @@ import (
 // cutAlready holds what the saw has decided: where an end at a corner is cut, it stays
 // what it was cut for, whatever is measured anew.
 func (c *chain) cutAlready() {
-	if len(c.room.Job.Marks) == 0 {
+	if len(c.room.Job.Records) == 0 {
 		return
 	}
 	last := c.cutEnds()
-	for _, at := range c.at {
+	for _, at := range c.slots {
 		for _, end := range []struct {
 			hand   string
 			corner int
@@ -32,7 +32,7 @@ func (c *chain) cutAlready() {
 			if end.hand == job.HandLeft {
 				me, mate = mate, me
 			}
-			if !cutToGive(m, at.run.Corners[end.corner].Theta) {
+			if !cutToGive(*m.Cut, at.run.Corners[end.corner].Theta) {
 				me = mate
 			}
 			c.run.Corners[end.corner].Cut = me
@@ -43,16 +43,16 @@ func (c *chain) cutAlready() {
 // cutToGive tells whether an end at an inside corner was cut to be coped there: how far off
 // square it was is nearer to half of what the corner turns than to what runs through, which
 // is square, or where the corner is acute cut to the other wall.
-func cutToGive(m job.Mark, theta measure.Angle) bool {
-	off := measure.FromRadians(math.Acos(min(1, m.Mitre.Cos()*m.Bevel.Cos())))
-	if strings.HasSuffix(m.Pose, saw.Fenced) {
+func cutToGive(c job.Cut, theta measure.Angle) bool {
+	off := measure.FromRadians(math.Acos(min(1, c.Mitre.Cos()*c.Bevel.Cos())))
+	if strings.HasSuffix(c.Pose, saw.Fenced) {
 		off = 90 - off
 	}
 	return (off - joint.Half(theta)).Abs() < (off - max(0, 90-theta)).Abs()
 }
 
-// cutEnds are the marks that stand of ends at the walls' ends, by whole piece and end.
-func (c *chain) cutEnds() map[[2]string]job.Mark {
+// cutEnds are the standing cuts of ends at the walls' ends, by whole piece and end.
+func (c *chain) cutEnds() map[[2]string]job.Record {
 	parts := map[string]int{} // of pieces divided by the accepted layout
 	for _, t := range c.runs {
 		if l := c.room.Job.Layout(t.Moulding.ID); l != nil {
@@ -61,10 +61,10 @@ func (c *chain) cutEnds() map[[2]string]job.Mark {
 			}
 		}
 	}
-	last := map[[2]string]job.Mark{}
+	last := map[[2]string]job.Record{}
 	for _, m := range c.room.Job.Standing() {
 		id, part, divided := strings.Cut(m.Piece, "~")
-		if m.Kind == job.MarkMiscut {
+		if m.Kind == job.RecordMiscut {
 			delete(last, [2]string{id, job.HandLeft})
 			delete(last, [2]string{id, job.HandRight})
 			continue

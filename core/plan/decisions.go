@@ -14,7 +14,7 @@ import (
 // decisions puts a chain's joints into the plan.
 func (p *Plan) decisions(c *chain) {
 	r := c.room
-	known := func(n int) bool { return n >= 0 && c.at[n].stretch().Known }
+	known := func(n int) bool { return n >= 0 && c.slots[n].stretch().Known }
 	for _, d := range c.joints {
 		if !known(d.Left) && !known(d.Right) { // nothing to join yet
 			continue
@@ -98,9 +98,9 @@ func small(p *piece.Piece) string {
 // alone is the end of the single piece that stands at a joint.
 func (c *chain) alone(d decide.Joint) piece.End {
 	if d.Left >= 0 {
-		return c.at[d.Left].piece().Right
+		return c.slots[d.Left].piece().Right
 	}
-	return c.at[d.Right].piece().Left
+	return c.slots[d.Right].piece().Left
 }
 
 var (
@@ -117,7 +117,7 @@ func (c *chain) heights(d decide.Joint) finding.List {
 	if d.Kind != decide.Mitre || d.Left < 0 || d.Right < 0 {
 		return nil
 	}
-	left, right := c.at[d.Left], c.at[d.Right]
+	left, right := c.slots[d.Left], c.slots[d.Right]
 	by := (left.run.Shape().Drop - right.run.Shape().Drop).Abs()
 	if left.run.Moulding == right.run.Moulding || by < measure.Sixtyfourth {
 		return nil

@@ -333,9 +333,9 @@ func TestWhatIsCutDecides(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", "144, 180, 144, 180", "90, 90, 90, 90"))
 	p := plantest.Build(t, j)
 	d := p.Decisions[0]
-	j = plantest.Marked(j, job.MarkCut, d.Coped, "right")
-	for i := range j.Marks {
-		j.Marks[i].Mitre = -45
+	j = plantest.Marked(j, job.RecordCut, d.Coped, "right")
+	for i := range j.Records {
+		j.Records[i].Cut.Mitre = -45
 	}
 	j.Rules.CopeHand = job.HandLeft
 	is := plantest.Build(t, j).Decisions[0]
@@ -368,24 +368,6 @@ func TestFloors(t *testing.T) {
 	p = plantest.Build(t, j)
 	assert.Contains(t, plantest.Finding(t, p, "floor_steps").Remedy, `Rip 3/4" off`)
 	assert.Equal(t, finding.Check, plantest.Finding(t, p, "wet_floor").Severity)
-}
-
-// Scarfs where they were told, and lapped so.
-func TestScarfsToldByHand(t *testing.T) {
-	j := plantest.Read(t, plantest.Room(true, "", "300, 120, 300, 120", "90, 90, 90, 90"))
-	j.Rooms[0].Overrides = []job.Override{{ID: "s", Piece: "k.w1", Question: job.AskScarf, Choice: "112"},
-		{ID: "l", Piece: "k.w1", Question: job.AskLap, Choice: job.HandLeft}}
-	p := plantest.Build(t, j)
-	a := plantest.Piece(t, p, "k.w1~1")
-	assert.Equal(t, 112*in, a.Back)
-	assert.Equal(t, piece.ToShort, a.Right.ToldTo)
-	assert.Less(t, plantest.Piece(t, p, "k.w1~2").Hang, a.Hang)
-	_, p = plantest.Fitted(t, j)
-	assert.True(t, p.Supplies[0].Valid, "and so they are fitted into sticks")
-	j.Rooms[0].Overrides[0].Choice = "20"
-	p = plantest.Build(t, j)
-	assert.Contains(t, plantest.Finding(t, p, "scarf_cannot_be").Text, `1' 8"`)
-	assert.InDelta(t, 150, plantest.Piece(t, p, "k.w1~1").Back.Inches(), 1)
 }
 
 // Two ways of deciding beside each other: what they come to, and which pieces differ.

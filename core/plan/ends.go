@@ -19,7 +19,7 @@ func (c *chain) setEnds(found *finding.List) {
 	for _, j := range c.joints {
 		byCorner[j.Corner] = j
 	}
-	for n, at := range c.at {
+	for n, at := range c.slots {
 		t, s, p := at.run, at.stretch(), at.piece()
 		for k, hand := range piece.Hands {
 			i := [2]int{s.Left, s.Right}[k]
@@ -61,7 +61,7 @@ func endAtOpening(t *run, o *job.Opening, hand joint.Hand) piece.End {
 
 // endAtCorner says what is on the end of piece n of a chain at the corner of a joint.
 func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *finding.List) piece.End {
-	t, at := c.at[n].run, d.Corner
+	t, at := c.slots[n].run, d.Corner
 	k, i := t.Room.Corners[at], t.Corners[at]
 	e := piece.End{Joint: piece.Square, ToldTo: piece.ToEnd, Corner: k.ID, Letter: job.CornerLetter(at), Theta: i.Theta, Side: k.Kind, Assumed: i.Assumed}
 	other, rho := d.Left, t.On.Right[at]
@@ -70,12 +70,12 @@ func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *findi
 		other, rho, e.Tops = d.Right, t.On.Left[at], t.On.Tops[at]
 	}
 	e.Lean = stretch.Lean(rho, hand)
-	if other >= 0 && c.at[other].stretch().Known && d.Kind != decide.Apart {
-		e.Meets = c.at[other].piece().ID
+	if other >= 0 && c.slots[other].stretch().Known && d.Kind != decide.Apart {
+		e.Meets = c.slots[other].piece().ID
 	}
 	mate := t
 	if other := d.Left + d.Right - n; d.Left >= 0 && d.Right >= 0 && d.Left != d.Right {
-		mate = c.at[other].run
+		mate = c.slots[other].run
 	}
 	if k.Kind == job.Inside {
 		e.OtherFace = mate.Shape().Projection
@@ -180,7 +180,7 @@ func stopsAt(t *run, at int, s *stretch.Standing, e *piece.End, found *finding.L
 // covers a hair short, one square at both ends a hair long and sprung in, a coped end
 // sprung where both ends are held. A piece for the bench is cut as it is measured.
 func (c *chain) allow(n int, byCorner map[int]decide.Joint) {
-	t, s, p := c.at[n].run, c.at[n].stretch(), c.at[n].piece()
+	t, s, p := c.slots[n].run, c.slots[n].stretch(), c.slots[n].piece()
 	if p.Length < t.Rules.Bench.Length {
 		return
 	}

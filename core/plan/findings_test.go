@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -100,21 +101,36 @@ func TestPiecesOfUnmeasuredWallsAreLeftOut(t *testing.T) {
 	assert.Empty(t, p.Pieces[1].Left.Meets, "nothing is known of the piece there")
 }
 
+// What is no room, or hardly one, is planned as far as it goes, and what is wrong with it is said.
 func TestOddRooms(t *testing.T) {
-	for _, file := range []string{
-		`{"gnomon":1}`,
-		`{"gnomon":1,"rooms":[{"id":"r"}]}`,
-		`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"}]}]}`,
-		plantest.Room(true, "", "120", "90"),
-		plantest.Room(false, "", "120", "90"),
-		plantest.Room(true, "", "1/64, 1/64, 1/64", "5, 5, 5"),
-		plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"0","width":"120"}`),
-		plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"0","width":"30"}`,
-			`{"id":"p","wall":"w1","from":"30","width":"90"}`),
-		plantest.Room(true, "", plantest.Square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`),
+	all := `{"id":"o","wall":"w1","from":"0","width":"120"}`
+	for _, c := range []struct {
+		file, pieces string
+		says         []string
+	}{
+		{`{"gnomon":1}`, "", []string{}},
+		{`{"gnomon":1,"rooms":[{"id":"r"}]}`, "", []string{}},
+		{`{"gnomon":1,"rooms":[{"id":"r","closed":true,"walls":[{"id":"w"}]}]}`, "", []string{"too_few_walls", "wall_unmeasured", "corner_unread", "no_run"}},
+		{plantest.Room(true, "", "120", "90"), "k.w1 10'", []string{"too_few_walls", "cannot_be_hung"}},
+		{plantest.Room(false, "", "120", "90"), "k.w1 10'", []string{"run_unchecked"}},
+		{plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90", all), "k.w2 8', k.w3 10', k.w4 8'", []string{"corner_taken", "corner_taken"}},
+		{plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90", `{"id":"o","wall":"w1","from":"0","width":"30"}`,
+			`{"id":"p","wall":"w1","from":"30","width":"90"}`), "k.w2 8', k.w3 10', k.w4 8'", []string{"corner_taken", "corner_taken"}},
+		{plantest.Room(true, "", plantest.Square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`), "k.w1 10', k.w3 10', k.w4 8'",
+			[]string{"room_open", "corner_taken"}},
 	} {
-		_, err := plan.Build(plantest.Read(t, file))
-		assert.NoError(t, err, file)
+		p := plantest.Build(t, plantest.Read(t, c.file))
+		var pieces []string
+		for _, q := range p.Pieces {
+			pieces = append(pieces, q.ID+" "+q.Cut.In("in"))
+		}
+		assert.Equal(t, c.pieces, strings.Join(pieces, ", "), c.file)
+		assert.Equal(t, c.says, plantest.Codes(p), c.file)
+	}
+	tiny := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "1/64, 1/64, 1/64", "5, 5, 5")))
+	assert.Subset(t, plantest.Codes(tiny), []string{"piece_vanishes", "ends_cross", "reading_scale", "room_open"})
+	for _, c := range tiny.Cuts {
+		assert.Positive(t, plantest.Piece(t, tiny, c.Piece).Cut, "what vanishes is not cut: %s", c.Piece)
 	}
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`)))
 	e := plantest.Piece(t, p, "k.w1").Right

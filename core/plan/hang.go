@@ -134,7 +134,7 @@ func (c *chain) nodes() (nodes []hung, of map[string]int) {
 		of[p.ID] = k
 		return k
 	}
-	for n := range c.at {
+	for n := range c.slots {
 		for k := range c.parts[n] {
 			to, there := at[c.body[n]]
 			if !there || len(c.parts[n]) > 1 {
@@ -145,7 +145,7 @@ func (c *chain) nodes() (nodes []hung, of map[string]int) {
 				at[c.body[n]] = to
 			}
 		}
-		if i := c.at[n].stretch().Right; i >= 0 {
+		if i := c.slots[n].stretch().Right; i >= 0 {
 			last := -1
 			for k := range c.turns[i] {
 				to := last

@@ -52,7 +52,7 @@ func (r *room) lines() []Line {
 	low, over, known := r.Measured.Lowest()
 	for i := range out {
 		l := &out[i]
-		l.Mark = l.Drop - rules.Layout.Length
+		l.Mark = l.Drop - rules.OffLayoutMark.Length
 		if known && over > 0 {
 			end := "left"
 			if low.Right {

@@ -8,9 +8,9 @@ import (
 
 // makeParts lets lengths set by hand count, and makes parts of what is longer than a stick.
 func (c *chain) makeParts(found *finding.List) {
-	c.parts = make([][]piece.Piece, len(c.at))
-	ids := make([]string, len(c.at))
-	for n, at := range c.at {
+	c.parts = make([][]piece.Piece, len(c.slots))
+	ids := make([]string, len(c.slots))
+	for n, at := range c.slots {
 		p := at.piece()
 		if at.stretch().Known {
 			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))

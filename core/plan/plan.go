@@ -19,7 +19,7 @@ type Plan struct {
 	Findings  finding.List
 	HangOrder []string     // piece ids, room by room
 	Cuts      []sawing.Cut // in the order to make them
-	Stops     []Stop
+	Stops     []StopProgress
 	Supplies  []sticks.Supply // of each moulding that has pieces: what to cut from what
 	Surveys   []inspect.Survey
 	Lines     []Line         // layout lines of what hangs from the ceiling

@@ -17,8 +17,8 @@ const (
 	Settled   = "settled"
 )
 
-// Stop is how far one stop of the work has come.
-type Stop struct {
+// StopProgress is how far one stop of the work has come.
+type StopProgress struct {
 	ID       string // look, measure, joints, sticks, saw
 	State    string // untouched, in hand, settled
 	Text     string
@@ -26,8 +26,8 @@ type Stop struct {
 }
 
 // progress tells how far each stop of the work has come.
-func progress(j *job.Job, p *Plan) []Stop {
-	measure := Stop{ID: "measure", State: Untouched, Text: "nothing measured"}
+func progress(j *job.Job, p *Plan) []StopProgress {
+	measure := StopProgress{ID: "measure", State: Untouched, Text: "nothing measured"}
 	walls, measured, corners, read := 0, 0, 0, 0
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
@@ -45,7 +45,7 @@ func progress(j *job.Job, p *Plan) []Stop {
 			}
 		}
 	}
-	joints := Stop{ID: "joints", State: Untouched, Text: "no corners yet"}
+	joints := StopProgress{ID: "joints", State: Untouched, Text: "no corners yet"}
 	if n := len(p.Decisions); n > 0 {
 		joints.State, joints.Text = InHand, words.Count(n, "joint")
 	}
@@ -55,7 +55,7 @@ func progress(j *job.Job, p *Plan) []Stop {
 			done++
 		}
 	}
-	saw := Stop{ID: "saw", State: Untouched, Text: "nothing to cut"}
+	saw := StopProgress{ID: "saw", State: Untouched, Text: "nothing to cut"}
 	if n := len(p.Cuts); n > 0 {
 		saw.Text = fmt.Sprintf("%d of %s", done, words.Count(n, "cut"))
 		if done > 0 {
@@ -69,7 +69,7 @@ func progress(j *job.Job, p *Plan) []Stop {
 		measure.State = InHand
 		measure.Text = fmt.Sprintf("%d of %s", measured, words.Count(walls, "wall"))
 	}
-	stops := []Stop{looked(j), measure, joints, laidOut(p.Supplies), saw}
+	stops := []StopProgress{looked(j), measure, joints, laidOut(p.Supplies), saw}
 	for i := range stops {
 		s := &stops[i]
 		for _, f := range p.Findings {
@@ -88,8 +88,8 @@ func progress(j *job.Job, p *Plan) []Stop {
 }
 
 // looked tells how much of the job has been called out or measured.
-func looked(j *job.Job) Stop {
-	s := Stop{ID: "look", State: Untouched, Text: "nothing called out"}
+func looked(j *job.Job) StopProgress {
+	s := StopProgress{ID: "look", State: Untouched, Text: "nothing called out"}
 	rooms, known := 0, 0
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
@@ -117,8 +117,8 @@ func looked(j *job.Job) Stop {
 }
 
 // laidOut tells how many of the mouldings to cut have their sticks laid out.
-func laidOut(supplies []sticks.Supply) Stop {
-	s := Stop{ID: "sticks", State: Untouched, Text: "nothing laid out"}
+func laidOut(supplies []sticks.Supply) StopProgress {
+	s := StopProgress{ID: "sticks", State: Untouched, Text: "nothing laid out"}
 	laid, valid, count := 0, 0, 0
 	for _, k := range supplies {
 		if k.Laid {

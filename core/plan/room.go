@@ -58,7 +58,7 @@ func planRoom(s shared, jr *job.Room, free []piece.Piece) Plan {
 	}
 	out.hang(r, chains)
 	for _, c := range chains {
-		out.put(c)
+		out.keepChain(c)
 	}
 	for _, k := range runs {
 		out.Findings.Add(review.Run(k.Run, k.pieces)...)
@@ -110,11 +110,11 @@ func (t *run) piece(s *stretch.Stretch, labels map[string]int) piece.Piece {
 	return p
 }
 
-// put adds a chain's pieces to the plan, with their caps and what turns rounded corners,
+// keepChain adds a chain's pieces to the plan, with their caps and what turns rounded corners,
 // and looks at each.
-func (p *Plan) put(c *chain) {
+func (p *Plan) keepChain(c *chain) {
 	first := len(p.Pieces)
-	for n, at := range c.at {
+	for n, at := range c.slots {
 		for i := range c.parts[n] {
 			q := &c.parts[n][i]
 			hold(at.run, q)

@@ -51,10 +51,10 @@ const fromOffcut = 6 * measure.Inch
 func (c *chain) turnCorner(d decide.Joint, found *finding.List) {
 	i := d.Corner
 	k := c.rounds[i]
-	if d.Kind != decide.Mitre || k.radius == 0 || d.Left < 0 || d.Right < 0 || !c.at[d.Left].stretch().Known || !c.at[d.Right].stretch().Known {
+	if d.Kind != decide.Mitre || k.radius == 0 || d.Left < 0 || d.Right < 0 || !c.slots[d.Left].stretch().Known || !c.slots[d.Right].stretch().Known {
 		return
 	}
-	left, right := c.at[d.Left], c.at[d.Right]
+	left, right := c.slots[d.Left], c.slots[d.Right]
 	t := left.run
 	found.Add(hollowBehind(t, i, k)...)
 	if k.pieces == 0 {
@@ -96,7 +96,7 @@ func (c *chain) turnCorner(d decide.Joint, found *finding.List) {
 func (c *chain) meetTurn(i int) {
 	for n := range c.turns[i] {
 		p := &c.turns[i][n]
-		for k, at := range c.at {
+		for k, at := range c.slots {
 			parts := c.parts[k]
 			if len(parts) < 2 {
 				continue
@@ -121,7 +121,7 @@ func hollowBehind(t *run, i int, k round) finding.List {
 	if h < measure.Inch/64 {
 		return nil
 	}
-	how := [...]string{"a plain mitre", "one transition piece", "two transition pieces"}[k.pieces]
-	return finding.List{bullnoseHollow.In(t.Room.ID, t.Room.Corners[i].ID).Says(t.Moulding.Title(), job.CornerLetter(i), how,
+	turned := [...]string{"a plain mitre", "one transition piece", "two transition pieces"}[k.pieces]
+	return finding.List{bullnoseHollow.In(t.Room.ID, t.Room.Corners[i].ID).Says(t.Moulding.Title(), job.CornerLetter(i), turned,
 		h.In(unit)).Because(k.radius.In(unit))}
 }

@@ -12,8 +12,8 @@ import (
 //go:embed sections.json
 var sectionsJSON []byte
 
-// Stock is a section as a yard would sell it: made up, to begin from.
-type Stock struct {
+// LibrarySection is a section as a yard would sell it: made up, to begin from.
+type LibrarySection struct {
 	ID, Name, Kind  string
 	Outline         Outline
 	Material, Grade string
@@ -42,7 +42,7 @@ type Member struct {
 }
 
 // Library are the sections and pairs that ship with the program.
-var Library = sync.OnceValues(func() ([]Stock, []Pair) {
+var Library = sync.OnceValues(func() ([]LibrarySection, []Pair) {
 	var f struct {
 		Sections []struct {
 			ID       string      `json:"id"`
@@ -59,9 +59,9 @@ var Library = sync.OnceValues(func() ([]Stock, []Pair) {
 	if err := json.Unmarshal(sectionsJSON, &f); err != nil {
 		panic(err) // our own file
 	}
-	var out []Stock
+	var out []LibrarySection
 	for _, s := range f.Sections {
-		k := Stock{ID: s.ID, Name: s.Name, Kind: s.Kind, Material: s.Material, Grade: s.Grade, Square: s.Square}
+		k := LibrarySection{ID: s.ID, Name: s.Name, Kind: s.Kind, Material: s.Material, Grade: s.Grade, Square: s.Square}
 		for _, p := range s.Outline {
 			q := Point{U: measure.FromInches(p[0]), Z: measure.FromInches(p[1])}
 			if len(p) > 2 {

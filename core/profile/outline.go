@@ -217,7 +217,7 @@ func crossing(c []xy) (xy, bool) {
 			if max(a.u, b.u) < min(p.u, q.u) || max(p.u, q.u) < min(a.u, b.u) || max(a.z, b.z) < min(p.z, q.z) || max(p.z, q.z) < min(a.z, b.z) {
 				continue
 			}
-			if at, meet := meeting(a, b, p, q); meet {
+			if at, crosses := meeting(a, b, p, q); crosses {
 				return at, true
 			}
 		}

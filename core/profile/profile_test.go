@@ -13,7 +13,7 @@ import (
 
 const in = measure.Inch
 
-func named(t *testing.T, id string) (*Section, Stock) {
+func named(t *testing.T, id string) (*Section, LibrarySection) {
 	t.Helper()
 	all, _ := Library()
 	for _, k := range all {
@@ -24,7 +24,7 @@ func named(t *testing.T, id string) (*Section, Stock) {
 		}
 	}
 	require.Fail(t, "no section "+id)
-	return nil, Stock{}
+	return nil, LibrarySection{}
 }
 
 // Every section of the library is one, touches wall and floor, has feet where it is

@@ -89,12 +89,12 @@ func TestCornersAreGuessed(t *testing.T) {
 func TestMeasuredWallsSupersede(t *testing.T) {
 	j := house(t, "11", "9", "11", "9")
 	e := length(t, "10'6")
-	j.Rooms[0].Walls[0].Lengths = []job.Taken{{ID: "a", As: e, Level: job.Floor}}
+	j.Rooms[0].Walls[0].Lengths = []job.WallLength{{ID: "a", As: e, Level: job.Floor}}
 	l := Take(&j)
 	assert.Equal(t, 39*foot+6*measure.Inch, l.Mouldings[0].Length)
 	assert.Equal(t, 1, l.Measured)
 	for i := range j.Rooms[0].Walls {
-		j.Rooms[0].Walls[i].Lengths = []job.Taken{{ID: fmt.Sprint("l", i), As: e, Level: job.Floor}}
+		j.Rooms[0].Walls[i].Lengths = []job.WallLength{{ID: fmt.Sprint("l", i), As: e, Level: job.Floor}}
 	}
 	j.Rooms[0].Corners[2].Kind = job.Outside
 	j.Rooms[0].Openings = []job.Opening{{ID: "o", Wall: "p", From: length(t, "2"), Width: length(t, "3")}}

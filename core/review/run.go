@@ -81,15 +81,15 @@ func otherPoses(run *stretch.Run, pieces []piece.Piece) finding.List {
 	}
 	var found finding.List
 	for _, o := range all {
-		how := o.pose.Name()
+		lies := o.pose.Name()
 		if o.edges > 1 {
-			how = string(o.pose.Lie)
+			lies = string(o.pose.Lie)
 		}
 		who, be := o.labels[0], "is"
 		if len(o.labels) > 1 {
 			who, be = words.List(o.labels), "are"
 		}
-		f := otherPose.In(run.Room.ID, run.Moulding.ID).Says(who, be, how)
+		f := otherPose.In(run.Room.ID, run.Moulding.ID).Says(who, be, lies)
 		f.Why, f.HangsOn = o.why, o.corner
 		found.Add(f)
 	}

@@ -122,20 +122,20 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 		if s.Mitre < 0 {
 			most = m.MitreLeft
 		}
-		return fmt.Sprintf("%s it takes a mitre of %s and this saw swings %s that way.", p.how(), SwingText(s.Mitre), most)
+		return fmt.Sprintf("%s it takes a mitre of %s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre), most)
 	}
 	most, side := m.BevelLeft, "left"
 	if s.Bevel < 0 {
 		most, side = m.BevelRight, "right"
 	}
 	if most == 0 {
-		return fmt.Sprintf("%s it takes a bevel of %s and this saw does not tilt %s.", p.how(), TiltText(s.Bevel), side)
+		return fmt.Sprintf("%s it takes a bevel of %s and this saw does not tilt %s.", p.inWords(), TiltText(s.Bevel), side)
 	}
-	return fmt.Sprintf("%s it takes a bevel of %s and this saw tilts %s that way.", p.how(), TiltText(s.Bevel), most)
+	return fmt.Sprintf("%s it takes a bevel of %s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), most)
 }
 
-// how begins a sentence about a pose.
-func (p Pose) how() string {
+// inWords begins a sentence about a pose.
+func (p Pose) inWords() string {
 	switch {
 	case p.Lie == Nested:
 		return "Nested"

@@ -24,7 +24,7 @@ func end(kind string, reading measure.Angle, hand joint.Hand) joint.Normal {
 	return joint.SquareEnd().At(hand)
 }
 
-// The worked table of docs/geometry.md, to a hundredth of a degree.
+// The worked table of docs/geometry.md, "The saw", to a hundredth of a degree.
 func TestWorkedTable(t *testing.T) {
 	for _, c := range []struct {
 		kind    string

@@ -38,26 +38,26 @@ const (
 // which marks no longer fit what is planned.
 func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 	var found finding.List
-	at := piece.ByID(pieces)
-	cut := map[string][]job.Mark{} // the standing marks of an end since its wood was last spoiled
-	var keys []string              // in the order they were first cut
+	byID := piece.ByID(pieces)
+	cut := map[string][]job.Record{} // the standing marks of an end since its wood was last spoiled
+	var keys []string                // in the order they were first cut
 	for _, m := range j.Standing() {
 		switch m.Kind {
-		case job.MarkMiscut:
+		case job.RecordMiscut:
 			// The wood is spoiled: both ends must be cut on another.
 			delete(cut, m.Piece+"/left")
 			delete(cut, m.Piece+"/right")
-			if p := at[m.Piece]; p != nil {
+			if p := byID[m.Piece]; p != nil {
 				p.Miscuts++
 			}
-		case job.MarkCut:
+		case job.RecordCut:
 			k := m.Piece + "/" + m.End
 			keys = append(keys, k)
 			cut[k] = append(cut[k], m)
 		}
 	}
 	said := map[string]bool{}
-	twice := map[string][]job.Mark{}
+	twice := map[string][]job.Record{}
 	for _, k := range keys {
 		ms := cut[k]
 		if len(ms) == 0 {
@@ -68,7 +68,7 @@ func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 		if len(ms) > 1 {
 			twice[m.Piece] = append(twice[m.Piece], ms...)
 		}
-		p := at[m.Piece]
+		p := byID[m.Piece]
 		if p == nil {
 			if !said[m.Piece] {
 				said[m.Piece] = true
@@ -76,7 +76,7 @@ func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 				if label == "" {
 					label = m.Piece
 				}
-				found.Add(markPieceGone.In("", m.Piece).Says(label, m.Length.In(j.Unit)))
+				found.Add(markPieceGone.In("", m.Piece).Says(label, m.Cut.Length.In(j.Unit)))
 			}
 			continue
 		}
@@ -95,7 +95,7 @@ func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 
 // cutTwice tells of an end that was marked cut more than once: two who could not see each
 // other's marks. Both facts stay until somebody looks at the wood.
-func cutTwice(p *piece.Piece, ms []job.Mark) finding.Finding {
+func cutTwice(p *piece.Piece, ms []job.Record) finding.Finding {
 	f := markTwice.In(p.Room, p.ID)
 	var who []string
 	ends := 0
@@ -103,11 +103,11 @@ func cutTwice(p *piece.Piece, ms []job.Mark) finding.Finding {
 		if i == 0 || ms[i-1].End != m.End {
 			ends++
 		}
-		if !slices.Contains(who, Maker(m.By)) {
-			who = append(who, Maker(m.By))
+		if !slices.Contains(who, Maker(m.Device)) {
+			who = append(who, Maker(m.Device))
 		}
-		what := fmt.Sprintf("the %s end, %s", m.End, Maker(m.By))
-		f.Acts = append(f.Acts, finding.Act{Do: finding.ActUnmark, Kind: "mark", ID: m.ID, Text: "Take back " + what, Next: what})
+		what := fmt.Sprintf("the %s end, %s", m.End, Maker(m.Device))
+		f.Acts = append(f.Acts, finding.Act{Do: finding.ActTakeBack, Kind: "record", ID: m.ID, Text: "Take back " + what, Next: what})
 	}
 	end := ms[0].End + " end"
 	if ends > 1 {
@@ -116,27 +116,27 @@ func cutTwice(p *piece.Piece, ms []job.Mark) finding.Finding {
 	return f.Says(p.Label, end, strings.Join(who, " and "))
 }
 
-// Maker is who made a mark, in words.
-func Maker(by string) string {
-	if by == "" {
+// Maker is where a record came from, in words.
+func Maker(device string) string {
+	if device == "" {
 		return "at the desk"
 	}
-	return "by " + by
+	return "by " + device
 }
 
 // moved tells what is planned otherwise than an end was cut; a length once for each piece.
-func moved(p *piece.Piece, m job.Mark, said map[string]bool, unit measure.Unit) finding.List {
+func moved(p *piece.Piece, m job.Record, said map[string]bool, unit measure.Unit) finding.List {
 	var found finding.List
-	if m.Length != p.Cut && !said[p.ID] {
+	if m.Cut.Length != p.Cut && !said[p.ID] {
 		said[p.ID] = true
-		f := markLengthChanged.In(p.Room, p.ID).Says(p.Label, m.Length.In(unit), p.Cut.In(unit), words.Longer(p.Cut-m.Length, unit))
-		if p.Cut > m.Length {
+		f := markLengthChanged.In(p.Room, p.ID).Says(p.Label, m.Cut.Length.In(unit), p.Cut.In(unit), words.Longer(p.Cut-m.Cut.Length, unit))
+		if p.Cut > m.Cut.Length {
 			f.Remedy = TooShortNow
 		}
 		found.Add(f)
 	}
-	if e := p.End(joint.Hand(m.End)); e.MovedFrom(m) {
-		found.Add(markSettingChanged.In(p.Room, p.ID).Says(p.Label, m.End, saw.SwingText(m.Mitre), saw.SwingText(e.Setting.Mitre)))
+	if e := p.End(joint.Hand(m.End)); e.MovedFrom(*m.Cut) {
+		found.Add(markSettingChanged.In(p.Room, p.ID).Says(p.Label, m.End, saw.SwingText(m.Cut.Mitre), saw.SwingText(e.Setting.Mitre)))
 	}
 	return found
 }

@@ -14,17 +14,17 @@ import (
 
 func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	plantest.Mark(t, &j, job.MarkCut, "k.w2", joint.Left)
+	plantest.Mark(t, &j, job.RecordCut, "k.w2", joint.Left)
 	p := plantest.Build(t, j)
 	assert.Equal(t, "m1", plantest.Piece(t, p, "k.w2").Left.Mark)
 	assert.False(t, plantest.Piece(t, p, "k.w2").Done)
-	plantest.Mark(t, &j, job.MarkCut, "k.w2", joint.Right)
+	plantest.Mark(t, &j, job.RecordCut, "k.w2", joint.Right)
 	p = plantest.Build(t, j)
 	assert.True(t, plantest.Piece(t, p, "k.w2").Done)
 	assert.Empty(t, plantest.Codes(p))
 	assert.Equal(t, "2 of 8 cuts", p.Stops[4].Text)
 
-	j.Marks = append(j.Marks, job.Mark{ID: "m3", Kind: job.MarkUndone, Of: "m1", Piece: "k.w2"})
+	j.Records = append(j.Records, job.Record{ID: "m3", Kind: job.RecordUndone, Of: "m1", On: job.On{Piece: "k.w2"}})
 	p = plantest.Build(t, j)
 	assert.Empty(t, plantest.Piece(t, p, "k.w2").Left.Mark)
 	assert.False(t, plantest.Piece(t, p, "k.w2").Done)
@@ -32,21 +32,21 @@ func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
 
 func TestAMiscutSpoilsBothEnds(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-	plantest.Mark(t, &j, job.MarkMiscut, "k.w1", joint.Right)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordMiscut, "k.w1", joint.Right)
 	q := plantest.Piece(t, plantest.Build(t, j), "k.w1")
 	assert.Equal(t, 1, q.Miscuts)
 	assert.Empty(t, q.Left.Mark)
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
 	assert.Equal(t, "m3", plantest.Piece(t, plantest.Build(t, j), "k.w1").Left.Mark)
-	j.Marks = append(j.Marks, job.Mark{ID: "m4", Kind: job.MarkUndone, Of: "m2", Piece: "k.w1"})
+	j.Records = append(j.Records, job.Record{ID: "m4", Kind: job.RecordUndone, Of: "m2", On: job.On{Piece: "k.w1"}})
 	assert.Zero(t, plantest.Piece(t, plantest.Build(t, j), "k.w1").Miscuts)
 }
 
 func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Left)
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Right)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Left)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Right)
 	entry := func(s string) job.Entry { e, _ := job.Typed(s, "in"); return e }
 
 	j.Rooms[0].Walls[0].Lengths[0].As = entry("120 1/8")
@@ -67,7 +67,7 @@ func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
 
 func TestAMarkWhosePieceLeftThePlanIsAFinding(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(false, "", "120, 96, 60", "90, 90"))
-	plantest.Mark(t, &j, job.MarkCut, "k.w3", joint.Right)
+	plantest.Mark(t, &j, job.RecordCut, "k.w3", joint.Right)
 	r := &j.Rooms[0]
 	r.Walls, r.Corners = r.Walls[:2], r.Corners[:2]
 	f := plantest.Finding(t, plantest.Build(t, j), "mark_piece_gone")
@@ -104,8 +104,8 @@ func TestProgress(t *testing.T) {
 		states(plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	for _, q := range plantest.Build(t, j).Pieces {
-		plantest.Mark(t, &j, job.MarkCut, q.ID, joint.Left)
-		plantest.Mark(t, &j, job.MarkCut, q.ID, joint.Right)
+		plantest.Mark(t, &j, job.RecordCut, q.ID, joint.Left)
+		plantest.Mark(t, &j, job.RecordCut, q.ID, joint.Right)
 	}
 	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled"}, states(plantest.Build(t, j)))
 }
@@ -120,8 +120,8 @@ func TestAMarkAlongAnAddedFence(t *testing.T) {
 	assert.Equal(t, piece.Cope, e.Joint)
 	assert.Equal(t, joint.Left, e.Fence)
 	assert.Equal(t, "upright-fenced", e.PoseCode())
-	plantest.Mark(t, &j, job.MarkCut, "k.w1", joint.Right)
-	j.Marks[0].Pose = e.PoseCode()
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Right)
+	j.Records[0].Cut.Pose = e.PoseCode()
 	j.Rules.CopeHand = job.HandLeft
 	p = plantest.Build(t, j)
 	assert.Equal(t, piece.Cope, plantest.Piece(t, p, "k.w1").Right.Joint, "what the saw has cut decides")

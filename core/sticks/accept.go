@@ -13,8 +13,8 @@ import (
 
 // Layout is what the job keeps when a layout of the problem is accepted. newID
 // makes identifiers for sticks.
-func (f *Fitting) Layout(l nest.Layout, newID func(n int) string) job.Layout {
-	out := job.Layout{Moulding: f.moulding.ID, Marks: len(f.job.Marks), For: Fingerprint(f.job, f.moulding, f.pieces)}
+func (f *Fitting) Layout(l nest.Solution, newID func(n int) string) job.Layout {
+	out := job.Layout{Moulding: f.moulding.ID, Records: len(f.job.Records), For: Fingerprint(f.job, f.moulding, f.pieces)}
 	kept := slices.Clone(f.kept)
 	for i := range kept {
 		kept[i].Pieces = slices.Clone(kept[i].Pieces)

@@ -32,7 +32,7 @@ var (
 func Supplies(j *job.Job, pieces []piece.Piece) ([]Supply, finding.List) {
 	var out []Supply
 	var found finding.List
-	at := piece.ByID(pieces)
+	byID := piece.ByID(pieces)
 	for i := range j.Mouldings {
 		m := &j.Mouldings[i]
 		s := Supply{Moulding: m.ID}
@@ -47,7 +47,7 @@ func Supplies(j *job.Job, pieces []piece.Piece) ([]Supply, finding.List) {
 		l := j.Layout(m.ID)
 		if l != nil {
 			s.Laid, s.Valid = true, true
-			found.Add(s.check(j, m, l, mine, at)...)
+			found.Add(s.check(j, m, l, mine, byID)...)
 		}
 		if s.Pieces > 0 || l != nil {
 			out = append(out, s)
@@ -57,7 +57,7 @@ func Supplies(j *job.Job, pieces []piece.Piece) ([]Supply, finding.List) {
 }
 
 // check holds an accepted layout against the pieces of its moulding.
-func (s *Supply) check(j *job.Job, m *job.Moulding, l *job.Layout, mine []*piece.Piece, at map[string]*piece.Piece) finding.List {
+func (s *Supply) check(j *job.Job, m *job.Moulding, l *job.Layout, mine []*piece.Piece, byID map[string]*piece.Piece) finding.List {
 	var found finding.List
 	say := func(f finding.Finding) {
 		s.Valid = false
@@ -67,7 +67,7 @@ func (s *Supply) check(j *job.Job, m *job.Moulding, l *job.Layout, mine []*piece
 	gone := 0
 	fit := Problem(j, m)
 	for i, st := range l.Sticks {
-		bar := walk(j, &fit, st, at)
+		bar := walk(j, &fit, st, byID)
 		for _, q := range bar.On {
 			if q.Piece == nil || laid[q.Laid.Piece] {
 				gone++
@@ -113,7 +113,7 @@ func (s *Supply) check(j *job.Job, m *job.Moulding, l *job.Layout, mine []*piece
 		say(stale.In("", m.ID).Says(words.Count(gone, "piece")))
 	}
 	for _, spoil := range miscutsSince(j, l) {
-		if p := at[spoil.Piece]; p != nil && laid[p.ID] {
+		if p := byID[spoil.Piece]; p != nil && laid[p.ID] {
 			say(spoiled.In("", m.ID).Says(p.Label))
 		}
 	}
@@ -134,7 +134,7 @@ func uncut(bar Bar) []BarPiece {
 }
 
 // walk goes along a laid stick by the rule of package nest.
-func walk(j *job.Job, f *nest.Problem, st job.LaidStick, at map[string]*piece.Piece) Bar {
+func walk(j *job.Job, f *nest.Problem, st job.LaidStick, byID map[string]*piece.Piece) Bar {
 	out := Bar{LaidStick: st, Fits: true, Finished: len(st.Pieces) > 0}
 	reach := nest.Walk(f, st.Length)
 	blocks := slices.Clone(st.Spoiled)
@@ -144,7 +144,7 @@ func walk(j *job.Job, f *nest.Problem, st job.LaidStick, at map[string]*piece.Pi
 			reach.Past(blocks[0].To)
 			blocks = blocks[1:]
 		}
-		p := at[q.Piece]
+		p := byID[q.Piece]
 		bp := BarPiece{Laid: q, Piece: p}
 		if p == nil { // it left the plan: its place is kept
 			reach.Past(q.To)
@@ -177,14 +177,14 @@ func walk(j *job.Job, f *nest.Problem, st job.LaidStick, at map[string]*piece.Pi
 }
 
 // miscutsSince lists the standing miscuts made after the layout was accepted.
-func miscutsSince(j *job.Job, l *job.Layout) []job.Mark {
+func miscutsSince(j *job.Job, l *job.Layout) []job.Record {
 	then := map[string]bool{}
-	for _, m := range j.Marks[:min(l.Marks, len(j.Marks))] {
+	for _, m := range j.Records[:min(l.Records, len(j.Records))] {
 		then[m.ID] = true
 	}
-	var out []job.Mark
+	var out []job.Record
 	for _, m := range j.Standing() {
-		if m.Kind == job.MarkMiscut && !then[m.ID] {
+		if m.Kind == job.RecordMiscut && !then[m.ID] {
 			out = append(out, m)
 		}
 	}

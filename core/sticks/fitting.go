@@ -107,8 +107,8 @@ func (f *Fitting) onHand(id string, length measure.Length, left, right *nest.End
 
 // keep takes over what is cut, spoiled, bad or locked of a layout, and offers
 // the rests.
-func (f *Fitting) keep(l *job.Layout, at map[string]*piece.Piece, fixed, used map[string]bool) {
-	spoiled := map[string]job.Mark{}
+func (f *Fitting) keep(l *job.Layout, byID map[string]*piece.Piece, fixed, used map[string]bool) {
+	spoiled := map[string]job.Record{}
 	for _, m := range miscutsSince(f.job, l) {
 		spoiled[m.Piece] = m
 	}
@@ -117,7 +117,7 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*piece.Piece, fixed, used ma
 		k := st
 		k.Pieces, k.Spoiled = nil, slices.Clone(st.Spoiled)
 		for _, q := range st.Pieces {
-			p := at[q.Piece]
+			p := byID[q.Piece]
 			m, wrong := spoiled[q.Piece]
 			switch {
 			case wrong:
@@ -142,7 +142,7 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*piece.Piece, fixed, used ma
 		slices.SortFunc(k.Spoiled, func(a, b job.Spoiled) int { return cmp.Compare(a.From, b.From) })
 		f.kept = append(f.kept, k)
 		if !k.Bad && k.Rack == 0 && !k.Locked {
-			f.offerRests(len(f.kept)-1, at)
+			f.offerRests(len(f.kept)-1, byID)
 		}
 	}
 }
@@ -151,13 +151,13 @@ func (f *Fitting) keep(l *job.Layout, at map[string]*piece.Piece, fixed, used ma
 func cutMarks(j *job.Job) map[string]bool {
 	out := map[string]bool{}
 	for _, m := range j.Standing() {
-		out[m.Piece] = m.Kind == job.MarkCut
+		out[m.Piece] = m.Kind == job.RecordCut
 	}
 	return out
 }
 
 // spoil is the stretch that a miscut took, slants included.
-func (f *Fitting) spoil(st job.LaidStick, q job.Laid, p *piece.Piece, m job.Mark) job.Spoiled {
+func (f *Fitting) spoil(st job.LaidStick, q job.Laid, p *piece.Piece, m job.Record) job.Spoiled {
 	left, right := f.slants(p)
 	label := m.Label
 	if label == "" {
@@ -176,13 +176,13 @@ func (f *Fitting) slants(p *piece.Piece) (left, right measure.Length) {
 
 // remains offers what is left of a miscut: its length less its slants and an
 // inch, since how it went wrong is not known.
-func (f *Fitting) remains(q job.Laid, p *piece.Piece, m job.Mark) {
+func (f *Fitting) remains(q job.Laid, p *piece.Piece, m job.Record) {
 	left, right := f.slants(p)
 	f.onHand(SourceMiscut+m.ID, (q.To - q.From - left - right - miscutLoss).Whole(measure.Sixtyfourth), nil, nil)
 }
 
 // offerRests offers the stretches of a kept stick between what is cut from it.
-func (f *Fitting) offerRests(i int, at map[string]*piece.Piece) {
+func (f *Fitting) offerRests(i int, byID map[string]*piece.Piece) {
 	type block struct {
 		from, to    measure.Length
 		left, right nest.End
@@ -191,7 +191,7 @@ func (f *Fitting) offerRests(i int, at map[string]*piece.Piece) {
 	var blocks []block
 	for _, q := range k.Pieces {
 		bl := block{from: q.From, to: q.To}
-		if p := at[q.Piece]; p != nil {
+		if p := byID[q.Piece]; p != nil {
 			bl.left, bl.right = nest.End{S: p.Left.Slope}, nest.End{S: p.Right.Slope}
 		}
 		blocks = append(blocks, bl)
@@ -270,7 +270,7 @@ func Fitted(j *job.Job, p *piece.Piece) nest.Piece {
 }
 
 // InOrder lays a moulding's free pieces out anew in an order, without a search.
-func (f *Fitting) InOrder(by string) (nest.Layout, error) {
+func (f *Fitting) InOrder(by string) (nest.Solution, error) {
 	pieces := slices.Clone(f.pieces)
 	switch by {
 	case job.OrderLongest:

@@ -66,13 +66,13 @@ func TestScarfedWall(t *testing.T) {
 	assert.Equal(t, whole.Cut, plantest.Piece(t, plantest.Build(t, j), "k.w1").Cut, "whole again where a stick is long enough")
 }
 
-func stopOf(p plan.Plan, id string) plan.Stop {
+func stopOf(p plan.Plan, id string) plan.StopProgress {
 	for _, s := range p.Stops {
 		if s.ID == id {
 			return s
 		}
 	}
-	return plan.Stop{}
+	return plan.StopProgress{}
 }
 
 // An accepted layout is checked, not made again: what still fits stands, and what
@@ -125,8 +125,8 @@ func TestAcceptedLayoutIsChecked(t *testing.T) {
 func TestFittingAgainAfterAMiscut(t *testing.T) {
 	j, p := plantest.Fitted(t, plantest.SticksOf(plantest.Read(t, plantest.Room(false, "", "130, 60, 130, 50", "90, 90, 90")), 16))
 	cutOn, cut := whereIs(t, p, "k.w2")
-	j = plantest.Marked(j, job.MarkCut, "k.w2", "left", "right")
-	j = plantest.Marked(j, job.MarkMiscut, "k.w3", "left")
+	j = plantest.Marked(j, job.RecordCut, "k.w2", "left", "right")
+	j = plantest.Marked(j, job.RecordMiscut, "k.w3", "left")
 	spoiledOn, spoiled := whereIs(t, p, "k.w3")
 	p = plantest.Build(t, j)
 	assert.Contains(t, plantest.Finding(t, p, "layout_miscut").Text, "Base 3")
@@ -230,7 +230,7 @@ func TestMovingAPiece(t *testing.T) {
 		_, err = move(j, piece, what)
 		assert.Error(t, err, what)
 	}
-	cut := plantest.Marked(j, job.MarkCut, "k.w4", "left")
+	cut := plantest.Marked(j, job.RecordCut, "k.w4", "left")
 	_, err = move(cut, "k.w4", "new:0")
 	assert.ErrorContains(t, err, "cut already")
 	lock := j.Clone()
@@ -250,7 +250,7 @@ func TestMovingAPiece(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, p.Supplies[0].Cost, back.Cost)
 	// Onto a stick of which a piece is cut: it goes beside it.
-	begun := plantest.Marked(moved, job.MarkCut, from.On[0].Laid.Piece, "left", "right")
+	begun := plantest.Marked(moved, job.RecordCut, from.On[0].Laid.Piece, "left", "right")
 	beside, err := move(begun, "k.w4", from.ID)
 	require.NoError(t, err)
 	assert.True(t, beside.Valid)
@@ -284,9 +284,9 @@ func TestFittedLayoutsHold(t *testing.T) {
 		for _, q := range p.Pieces {
 			switch rapid.IntRange(0, 3).Draw(t, "done") {
 			case 0:
-				j = plantest.Marked(j, job.MarkCut, q.ID, "left", "right")
+				j = plantest.Marked(j, job.RecordCut, q.ID, "left", "right")
 			case 1:
-				j = plantest.Marked(j, job.MarkMiscut, q.ID, "right")
+				j = plantest.Marked(j, job.RecordMiscut, q.ID, "right")
 			}
 		}
 		was := map[string]sticks.BarPiece{}

@@ -29,8 +29,8 @@ func Move(j *job.Job, pieces []piece.Piece, moulding, id, to string) (job.Layout
 	}
 	next := j.Clone()
 	out := next.Layout(moulding)
-	at := piece.ByID(pieces)
-	q := at[id]
+	byID := piece.ByID(pieces)
+	q := byID[id]
 	if q == nil || q.Moulding != moulding {
 		return *out, &job.Invalid{Thing: "piece " + id, Reason: "is not in the plan", Remedy: "fit the sticks again"}
 	}
@@ -58,14 +58,14 @@ func Move(j *job.Job, pieces []piece.Piece, moulding, id, to string) (job.Layout
 		return *out, &job.Invalid{Thing: fmt.Sprintf("stick %d", onto+1), Reason: "is bad, or put away", Remedy: "choose another"}
 	}
 	t.Pieces = append(t.Pieces, job.Laid{Piece: id})
-	if err := relay(&next, &fit, t, at); err != nil {
+	if err := relay(&next, &fit, t, byID); err != nil {
 		err.Thing, err.Reason = q.Label, fmt.Sprintf("stick %d %s", onto+1, err.Reason)
 		return *out, err
 	}
 	if from >= 0 {
 		s := &out.Sticks[from]
 		s.Pieces = slices.DeleteFunc(s.Pieces, func(x job.Laid) bool { return x.Piece == id })
-		if err := relay(&next, &fit, s, at); err != nil {
+		if err := relay(&next, &fit, s, byID); err != nil {
 			return *out, err
 		}
 		if len(s.Pieces) == 0 && len(s.Spoiled) == 0 && !s.Bad && s.Rack == 0 {
@@ -99,11 +99,11 @@ func FreshStick(l *job.Layout) string {
 }
 
 // relay lays a stick's pieces out anew around what is cut or spoiled.
-func relay(j *job.Job, fit *nest.Problem, s *job.LaidStick, at map[string]*piece.Piece) *job.Invalid {
+func relay(j *job.Job, fit *nest.Problem, s *job.LaidStick, byID map[string]*piece.Piece) *job.Invalid {
 	var free []nest.Piece
 	hold := job.LaidStick{ID: s.ID, Length: s.Length, Spoiled: s.Spoiled}
 	for _, x := range s.Pieces {
-		if p := at[x.Piece]; p != nil && !p.Begun() {
+		if p := byID[x.Piece]; p != nil && !p.Begun() {
 			free = append(free, Fitted(j, p))
 		} else {
 			hold.Pieces = append(hold.Pieces, x)
@@ -122,7 +122,7 @@ func relay(j *job.Job, fit *nest.Problem, s *job.LaidStick, at map[string]*piece
 	}
 	f := &Fitting{Problem: *fit, job: j, kept: []job.LaidStick{hold}, rests: map[string]rest{}}
 	f.Problem.Stocks, f.Problem.Pieces = nil, free
-	f.offerRests(0, at)
+	f.offerRests(0, byID)
 	if len(free) > 0 {
 		l, err := nest.Search(context.Background(), f.Problem, nest.Effort{Work: moveWork})
 		if err != nil {

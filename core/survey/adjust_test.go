@@ -38,7 +38,7 @@ func TestShift(t *testing.T) {
 	assert.InDelta(t, 11.345, limit(3), 1e-3)
 }
 
-// What a 12 × 15 ft room sees, as docs/geometry.md has it: 6.9 in by itself, 1.5
+// What a 12 × 15 ft room sees, as docs/geometry.md, "Closing" has it: 6.9 in by itself, 1.5
 // with two diagonals, about half an inch on a 12 ft wall with every wall read twice.
 func TestWhatARoomSees(t *testing.T) {
 	_, r := plainRoom()

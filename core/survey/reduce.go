@@ -53,7 +53,7 @@ func (m Measures) Wall(i int, l job.Level) (Length, bool) {
 // WallAt is the wall's length as measured at the level itself: what its readings of the whole
 // settle on, or the sum of its parts.
 func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
-	var whole []job.Taken
+	var whole []job.WallLength
 	for _, t := range m.room.Walls[i].Lengths {
 		if t.Level == l && !t.Part() {
 			whole = append(whole, t)
@@ -73,7 +73,7 @@ func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
 // rests on is apart. Where they do not, one of the readings is wrong and so is anything
 // between them: the longest is taken, which can be cut down, and Apart says so. Where some
 // were looked at again and kept, only those count.
-func (m Measures) settle(i int, all []job.Taken) Length {
+func (m Measures) settle(i int, all []job.WallLength) Length {
 	var read []measure.Length
 	for _, kept := range []bool{true, false} {
 		for _, t := range all {
@@ -123,11 +123,11 @@ func (m Measures) Bought(i int, l job.Level) (length measure.Length, rough, know
 // between is a reading brought to the corner lines and to casings' outer edges: past the
 // face of a moulding already hung by t/sin θ, past the start of a curve by R·tan(δ/2), past a
 // plinth by what that overhangs its casing.
-func (m Measures) between(i int, t job.Taken) measure.Length {
+func (m Measures) between(i int, t job.WallLength) measure.Length {
 	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t) + m.stand(i, true, t.Right, t.Faces.Right, t)
 }
 
-func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, t job.Taken) measure.Length {
+func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, t job.WallLength) measure.Length {
 	k, l := m.room.CornerAt(i, right), t.Level
 	switch {
 	case s == job.AtPlinth:
@@ -192,7 +192,7 @@ type edge struct {
 	right   bool
 }
 
-func (m Measures) ends(w string, t job.Taken) (from, to edge) {
+func (m Measures) ends(w string, t job.WallLength) (from, to edge) {
 	from, to = edge{right: false}, edge{right: true}
 	if t.Left.Opening() {
 		from = edge{m.opening(w, t.From, true), true}
@@ -232,7 +232,7 @@ func (m Measures) Clear(i int, l job.Level, from, to string) (Length, bool) {
 // measured by itself.
 type Part struct {
 	Length
-	Readings []job.Taken
+	Readings []job.WallLength
 	from, to edge
 }
 
@@ -268,7 +268,7 @@ func (m Measures) PartsApart(i int, l job.Level) []Part {
 // parts adds a wall up from what was measured around its openings: what lies
 // between them, and their widths. Where an opening begins counts as measured from
 // the wall's left end. It also gives the reading that the sum hangs on.
-func (m Measures) parts(i int, l job.Level) (sum Length, of job.Taken, ok bool) {
+func (m Measures) parts(i int, l job.Level) (sum Length, of job.WallLength, ok bool) {
 	w := m.room.Walls[i]
 	all := m.stretches(i, l)
 	if len(all) == 0 {
@@ -469,7 +469,7 @@ func (m Measures) Room(l job.Level) Room {
 // Measured tells whether anything was measured at a level.
 func (m Measures) Measured(l job.Level) bool {
 	for _, w := range m.room.Walls {
-		if slices.ContainsFunc(w.Lengths, func(t job.Taken) bool { return t.Level == l }) {
+		if slices.ContainsFunc(w.Lengths, func(t job.WallLength) bool { return t.Level == l }) {
 			return true
 		}
 	}

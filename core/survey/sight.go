@@ -15,7 +15,7 @@ func Crosses(p []Point) bool {
 			if k == i+1 || i == 0 && k == n-1 {
 				continue
 			}
-			if meet(p[i], p[(i+1)%n], p[k], p[(k+1)%n]) {
+			if segmentsCross(p[i], p[(i+1)%n], p[k], p[(k+1)%n]) {
 				return true
 			}
 		}
@@ -23,8 +23,8 @@ func Crosses(p []Point) bool {
 	return false
 }
 
-// meet tells whether two stretches cross each other.
-func meet(a, b, c, d Point) bool {
+// segmentsCross tells whether two stretches cross each other.
+func segmentsCross(a, b, c, d Point) bool {
 	if max(a.X, b.X) < min(c.X, d.X) || max(c.X, d.X) < min(a.X, b.X) || max(a.Y, b.Y) < min(c.Y, d.Y) || max(c.Y, d.Y) < min(a.Y, b.Y) {
 		return false
 	}
@@ -56,7 +56,7 @@ func Sees(p []Point, i, k int) bool {
 				return false
 			}
 		}
-		if d := p[(w+1)%n]; w != i && w != k && (w+1)%n != i && (w+1)%n != k && meet(a, b, c, d) {
+		if d := p[(w+1)%n]; w != i && w != k && (w+1)%n != i && (w+1)%n != k && segmentsCross(a, b, c, d) {
 			return false
 		}
 	}
@@ -80,7 +80,7 @@ func opens(p []Point, i int, q Point) bool {
 func SeesFrom(p []Point, eye Point, k int) bool {
 	n := len(p)
 	for w := range n {
-		if next := (w + 1) % n; w != k && next != k && meet(eye, p[k], p[w], p[next]) {
+		if next := (w + 1) % n; w != k && next != k && segmentsCross(eye, p[k], p[w], p[next]) {
 			return false
 		}
 	}

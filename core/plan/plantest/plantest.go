@@ -15,6 +15,7 @@ import (
 	"gnomon/core/plan"
 	"gnomon/core/sticks"
 	"math/rand/v2"
+	"slices"
 	"strings"
 )
 
@@ -185,14 +186,45 @@ func House(n int, open bool) string {
 }
 
 // Mark makes the mark that the screen of this plan would send.
-func Mark(t T, j *job.Job, kind job.MarkKind, id string, hand joint.Hand) {
+func Mark(t T, j *job.Job, kind job.RecordKind, id string, hand joint.Hand) {
 	t.Helper()
 	q := Piece(t, Build(t, *j), id)
-	m := job.Mark{ID: fmt.Sprintf("m%d", len(j.Marks)+1), Kind: kind, Piece: id, Label: q.Label, End: string(hand), Length: q.Cut}
+	c := job.Cut{Length: q.Cut}
 	if s := q.End(hand).Setting; s != nil {
-		m.Mitre, m.Bevel = s.Mitre, s.Bevel
+		c.Mitre, c.Bevel = s.Mitre, s.Bevel
 	}
-	j.Marks = append(j.Marks, m)
+	j.Records = append(j.Records, Record(j, kind, id, q.Label, string(hand), c))
+}
+
+// Find is the first finding of a code, where there is one.
+func Find(p plan.Plan, code string) (finding.Finding, bool) {
+	for _, f := range p.Findings {
+		if f.Code == code {
+			return f, true
+		}
+	}
+	return finding.Finding{}, false
+}
+
+// Run is a run of the first room.
+func Run(j *job.Job, id string) *job.Run {
+	r := &j.Rooms[0]
+	return &r.Runs[slices.IndexFunc(r.Runs, func(k job.Run) bool { return k.ID == id })]
+}
+
+// OfRun are the pieces of one run.
+func OfRun(p plan.Plan, run string) (out []piece.Piece) {
+	for _, q := range p.Pieces {
+		if q.Run == run {
+			out = append(out, q)
+		}
+	}
+	return out
+}
+
+// Record is the next record of a job, of an end cut or spoiled.
+func Record(j *job.Job, kind job.RecordKind, piece, label, end string, c job.Cut) job.Record {
+	return job.Record{ID: fmt.Sprintf("m%d", len(j.Records)+1), Kind: kind, On: job.On{Piece: piece, Label: label, End: end}, Bodies: job.Bodies{Cut: &c}}
 }
 
 // All is all that a finding says.
@@ -229,7 +261,7 @@ func SticksOf(j job.Job, feet ...int64) job.Job {
 	return j
 }
 
-func Marked(j job.Job, kind job.MarkKind, piece string, ends ...string) job.Job {
+func Marked(j job.Job, kind job.RecordKind, piece string, ends ...string) job.Job {
 	j = j.Clone()
 	p, err := plan.Build(j)
 	if err != nil {
@@ -238,7 +270,7 @@ func Marked(j job.Job, kind job.MarkKind, piece string, ends ...string) job.Job 
 	for _, end := range ends {
 		for _, q := range p.Pieces {
 			if q.ID == piece {
-				j.Marks = append(j.Marks, job.Mark{ID: fmt.Sprintf("m%d", len(j.Marks)+1), Kind: kind, Piece: piece, Label: q.Label, End: end, Length: q.Cut})
+				j.Records = append(j.Records, Record(&j, kind, piece, q.Label, end, job.Cut{Length: q.Cut}))
 			}
 		}
 	}

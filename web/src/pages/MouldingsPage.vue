@@ -7,6 +7,8 @@ import { api, lineOf, type LibraryView, Refused, take } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import FactField from '../parts/FactField.vue'
 import LengthInput from '../parts/LengthInput.vue'
+import ListAndOne from '../parts/ListAndOne.vue'
+import PickField from '../parts/PickField.vue'
 import LengthText from '../parts/LengthText.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
 import { grades, materials } from '../state/choices'
@@ -56,7 +58,7 @@ async function add() {
   )
     void pick(id)
 }
-const set = (field: string, e: Event, was: string) => attempt(setOp('moulding', m.value!.id, field, (e.target as HTMLSelectElement).value, was))
+const set = (field: string, value: string, was: string) => attempt(setOp('moulding', m.value!.id, field, value, was))
 
 // The section: as typed, point by point. What is refused shows its place.
 const chosen = ref(-1)
@@ -140,10 +142,9 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
 </script>
 
 <template>
-  <div class="page">
-    <nav class="list" aria-label="Mouldings of the job">
-      <RouterLink class="back" :to="{ name: 'shop', params: { job: view!.id } }">Shop</RouterLink>
-      <button v-for="x in list" :key="x.id" type="button" :class="{ on: x.id === m?.id }" @click="pick(x.id)">
+  <ListAndOne of="Mouldings of the job">
+    <template #list>
+      <button v-for="x in list" :key="x.id" class="item" type="button" :class="{ on: x.id === m?.id }" @click="pick(x.id)">
         <span class="thumb"><SectionPicture :sketch="x.sketch" :crown="x.sprung" /></span>
         <span
           ><b>{{ x.name || x.id }}</b
@@ -152,35 +153,20 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
       </button>
       <button class="btn" type="button" @click="showLibrary = true">From the library</button>
       <button class="btn plain" type="button" @click="add">Add by measures</button>
-    </nav>
-    <section v-if="m" class="one">
+    </template>
+    <template v-if="m">
       <div class="head">
         <EntryField label="name" :value="m.name" :commit="setter('moulding', m.id, 'name')" class="wide" />
-        <label class="sel"
-          ><span class="cap">kind</span
-          ><select :value="m.kind" @change="(e) => set('kind', e, m!.kind)">
-            <option v-for="k in view!.kinds" :key="k.code" :value="k.code">{{ k.title }}</option>
-          </select></label
-        >
-        <label class="sel"
-          ><span class="cap">made of</span
-          ><select :value="m.material" @change="(e) => set('material', e, m!.material)">
-            <option v-for="k in materials" :key="k.value" :value="k.value">{{ k.label }}</option>
-          </select></label
-        >
-        <label class="sel"
-          ><span class="cap">finish</span
-          ><select :value="m.grade" @change="(e) => set('grade', e, m!.grade)">
-            <option v-for="k in grades" :key="k.value" :value="k.value">{{ k.label }}</option>
-          </select></label
-        >
-        <label class="sel"
-          ><span class="cap">inside corners</span
-          ><select :value="m.inside" @change="(e) => set('inside', e, m!.inside)">
-            <option value="">as the house rule has it</option>
-            <option v-for="k in m.joints" :key="k" :value="k">{{ k }}</option>
-          </select></label
-        >
+        <PickField label="kind" :value="m.kind" :options="view!.kinds.map((k) => ({ value: k.code, label: k.title }))" @pick="(v) => set('kind', v, m!.kind)" />
+        <PickField label="made of" :value="m.material" :options="materials" @pick="(v) => set('material', v, m!.material)" />
+        <PickField label="finish" :value="m.grade" :options="grades" @pick="(v) => set('grade', v, m!.grade)" />
+        <PickField
+          label="inside corners"
+          :value="m.inside"
+          none="as the house rule has it"
+          :options="m.joints.map((k) => ({ value: k, label: k }))"
+          @pick="(v) => set('inside', v, m!.inside)"
+        />
       </div>
       <div class="body">
         <div class="drawing">
@@ -210,24 +196,24 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
             </dd>
             <dt>crown stop</dt>
             <dd>
-              <b><LengthText :of="m.crown.stop" /></b>, a left and right 45 run as far; a rule tells ± {{ m.crown.coarse.replace('± ', '') }}
+              <b><LengthText :of="m.crown.stop" /></b>, a left and right 45 run as far; a rule tells {{ m.crown.coarse }}
             </dd>
             <dt>nested</dt>
             <dd>
               <LengthText :of="m.crown.drop" /> up the fence, <LengthText :of="m.crown.stop" /> on the table; flat it takes <LengthText :of="m.crown.across" />
             </dd>
             <dt>backing</dt>
-            <dd>a 3/4″ strip up to <LengthText :of="m.crown.backing" /> from the wall stays hidden</dd>
+            <dd>a <LengthText :of="m.crown.strip" /> strip up to <LengthText :of="m.crown.backing" /> from the wall stays hidden</dd>
           </dl>
           <div class="row">
             <LengthInput :label="m.sizes[0]!" :entry="m.height" :commit="setter('moulding', m.id, 'height')" />
             <LengthInput :label="m.sizes[1]!" :entry="m.thickness" :commit="setter('moulding', m.id, 'thickness')" />
             <template v-if="m.sprung">
-              <FactField :id="m.id" kind="moulding" field="wall_foot" label="foot on the wall" :facts="m.facts" />
-              <FactField :id="m.id" kind="moulding" field="ceiling_foot" label="foot on the ceiling" :facts="m.facts" />
-              <FactField :id="m.id" kind="moulding" field="projection" label="projection to keep to" :facts="m.facts" hint="as read" />
+              <FactField :of="m" kind="moulding" field="wall_foot" label="foot on the wall" />
+              <FactField :of="m" kind="moulding" field="ceiling_foot" label="foot on the ceiling" />
+              <FactField :of="m" kind="moulding" field="projection" label="projection to keep to" hint="as read" />
             </template>
-            <FactField :id="m.id" kind="moulding" field="nail" label="nails, long" :facts="m.facts" :hint="view!.unit === 'mm' ? '50' : '2'" />
+            <FactField :of="m" kind="moulding" field="nail" label="nails, long" :hint="view!.unit === 'mm' ? '50' : '2'" />
           </div>
           <div class="row files">
             <el-segmented
@@ -279,17 +265,17 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
           <button v-else class="btn" type="button" @click="begin">Draw its section</button>
         </div>
       </div>
-    </section>
+    </template>
     <p v-else class="quiet none">No mouldings yet. Take one from the library, or add one by its measures.</p>
     <el-dialog v-if="showLibrary" :model-value="true" title="Sections to begin from" width="920px" append-to-body @close="showLibrary = false">
       <p class="row">
-        <label class="sel"
-          ><span class="cap">and let it run in</span
-          ><select v-model="into">
-            <option value="">no room yet</option>
-            <option v-for="r in view!.rooms" :key="r.id" :value="r.id">{{ r.title }}</option>
-          </select></label
-        >
+        <PickField
+          label="and let it run in"
+          :value="into"
+          none="no room yet"
+          :options="view!.rooms.map((r) => ({ value: r.id, label: r.title }))"
+          @pick="(v) => (into = v)"
+        />
       </p>
       <div class="shelf">
         <button v-for="s in library?.sections" :key="s.id" type="button" @click="fromLibrary(s.id)">
@@ -303,65 +289,19 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
         </button>
       </div>
     </el-dialog>
-  </div>
+  </ListAndOne>
 </template>
 
 <style scoped>
-.page {
-  display: flex;
-  height: 100%;
-  min-height: 0;
-}
-.list {
-  width: 196px;
-  flex: none;
-  border-right: 1px solid var(--rule);
-  background: var(--sheet);
-  padding: 10px;
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  overflow: auto;
-}
-.list > button:not(.btn) {
+.item {
   display: flex;
   gap: 10px;
   align-items: center;
-  border: 0;
-  border-radius: 3px;
-  background: none;
-  padding: 6px;
-  text-align: left;
-  cursor: pointer;
-  min-height: 52px;
-}
-.list > button.on {
-  background: var(--chalk-wash);
-}
-.list b,
-.list .small {
-  display: block;
-}
-.list .btn {
-  margin-top: 6px;
-  justify-content: center;
-}
-.back {
-  font-size: 13px;
-  padding: 2px 6px 8px;
 }
 .thumb {
   width: 44px;
   height: 44px;
   flex: none;
-}
-.one {
-  flex: 1;
-  min-width: 0;
-  padding: 12px 20px;
-  overflow: auto;
-  display: flex;
-  flex-direction: column;
 }
 .head,
 .row {
@@ -373,25 +313,11 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
 .head :deep(.wide) {
   width: 200px;
 }
-.sel {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-}
-.cap {
-  font-size: 13px;
-  color: var(--pencil);
-}
-select,
 textarea {
   border: 1px solid var(--rule);
   border-radius: 3px;
   background: var(--sheet);
   font: inherit;
-}
-select {
-  height: 40px;
-  padding: 0 8px;
 }
 textarea {
   width: 100%;
@@ -544,23 +470,8 @@ dd {
   }
 }
 @media (max-width: 640px) {
-  .page {
-    flex-direction: column;
-    height: auto;
-    padding-bottom: 90px;
-  }
-  .list {
-    width: auto;
-    flex-direction: row;
-    flex-wrap: wrap;
-    border-right: 0;
-    border-bottom: 1px solid var(--rule);
-  }
   .shelf {
     grid-template-columns: repeat(2, 1fr);
-  }
-  .one {
-    padding: 12px 14px;
   }
   .pthead,
   .pt {

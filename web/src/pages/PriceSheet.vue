@@ -2,6 +2,7 @@
 // Rates and prices of this job: all made up until they are yours.
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
+import PickField from '../parts/PickField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import { attempt, change, clearable, newId, setOp, setter, view } from '../state/job'
 
@@ -17,7 +18,7 @@ const bases = computed(() => [
 const add = () =>
   attempt({ do: 'add', kind: 'sundry', id: newId('y'), after: p.value.sundries.at(-1)?.id, value: { id: '', name: 'New', by: 'length', price: 0, lasts: 100 } })
 const remove = (id: string) => attempt({ do: 'remove', kind: 'sundry', id })
-const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'by', (e.target as HTMLSelectElement).value, was))
+const by = (id: string, was: string, value: string) => attempt(setOp('sundry', id, 'by', value, was))
 </script>
 
 <template>
@@ -77,7 +78,7 @@ const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'b
         <EntryField
           v-for="r in p.rates"
           :key="r.field"
-          :label="`${r.title}, a ${r.per}`.replace(', a each', ', each')"
+          :label="r.label"
           :value="r.price.typed"
           :commit="setter('prices', '', r.field)"
           inputmode="decimal"
@@ -105,12 +106,7 @@ const by = (id: string, was: string, e: Event) => attempt(setOp('sundry', id, 'b
         <EntryField label="what" :value="s.name" :commit="setter('sundry', s.id, 'name')" class="what" />
         <EntryField label="costs" :value="s.price.typed" :commit="setter('sundry', s.id, 'price')" inputmode="decimal" :suffix="p.currency" class="money" />
         <EntryField label="lasts for" :value="s.lasts" :commit="setter('sundry', s.id, 'lasts')" inputmode="decimal" class="few" />
-        <label class="by"
-          ><span>of</span
-          ><select :value="s.by" @change="(e) => by(s.id, s.by, e)">
-            <option v-for="b in bases" :key="b.value" :value="b.value">{{ b.label }}</option>
-          </select></label
-        >
+        <PickField label="of" :value="s.by" :options="bases" @pick="(v) => by(s.id, s.by, v)" />
         <EntryField
           v-if="s.by === 'face'"
           label="coats"
@@ -187,26 +183,7 @@ section {
 .what {
   width: 240px;
 }
-.by {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  font-size: 13px;
-  color: var(--pencil);
-}
-select {
-  height: 40px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 8px;
-  font-size: 15px;
-  color: var(--ink);
-}
 @media (max-width: 860px) {
-  select {
-    height: 48px;
-  }
   .line b {
     width: 100%;
   }

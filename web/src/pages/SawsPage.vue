@@ -4,6 +4,9 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, lineOf, take } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
+import ListAndOne from '../parts/ListAndOne.vue'
+import LooseField from '../parts/LooseField.vue'
+import PickField from '../parts/PickField.vue'
 import { attempt, change, clearable, newId, setOp, setter, view } from '../state/job'
 
 const route = useRoute()
@@ -13,12 +16,12 @@ const s = computed(() => saws.value.find((x) => x.id === route.query.saw) ?? saw
 const pick = (id: string) => router.replace({ query: { ...route.query, saw: id } })
 const inUse = computed(() => view.value?.saw.id)
 const angles = computed(() => [
-  { field: 'mitre_left', label: 'swings left to', is: s.value!.mitreLeft },
-  { field: 'mitre_right', label: 'swings right to', is: s.value!.mitreRight },
-  { field: 'bevel_left', label: 'tilts left to', is: s.value!.bevelLeft },
-  { field: 'bevel_right', label: 'tilts right to', is: s.value!.bevelRight },
+  { field: 'mitre_left', label: 'swings left to', is: s.value!.mitre_left },
+  { field: 'mitre_right', label: 'swings right to', is: s.value!.mitre_right },
+  { field: 'bevel_left', label: 'tilts left to', is: s.value!.bevel_left },
+  { field: 'bevel_right', label: 'tilts right to', is: s.value!.bevel_right },
   { field: 'resolution', label: 'mitre reads to', is: s.value!.resolution },
-  { field: 'bevel_resolution', label: 'bevel reads to', is: s.value!.bevelReads || s.value!.resolution },
+  { field: 'bevel_resolution', label: 'bevel reads to', is: s.value!.bevel_resolution || s.value!.resolution },
 ])
 const lengths = [
   { field: 'blade', label: 'blade across' },
@@ -27,7 +30,7 @@ const lengths = [
   { field: 'flat', label: 'flat, at 0°' },
   { field: 'flat_45', label: 'flat, at 45°' },
   { field: 'kerf', label: 'kerf' },
-]
+] as const
 const fences = [
   { label: 'not said', value: '' },
   { label: 'stays put', value: 'fixed' },
@@ -67,7 +70,9 @@ const how: Record<string, string> = {
   flipped: 'Cut a board square, turn the right-hand piece over about its length, push both cuts together along the fence: the gap shows twice the error.',
   run: 'How far a mitre runs along a piece of known projection. Coarse: a 1/32″ on a small projection is a quarter of a degree.',
 }
+const named = (...values: string[]) => values.map((value) => ({ value, label: value }))
 const opens = computed(() => (way.value === 'gap' ? ['heel', 'toe'] : scale.value === 'bevel' ? ['top', 'bottom'] : ['fence', 'near']))
+const openings = computed(() => opens.value.map((o) => ({ value: o, label: o === 'fence' || o === 'near' ? `${o} edge` : o })))
 const dialled = ref('45')
 const side = ref<'left' | 'right'>('left')
 const corner = ref('')
@@ -124,7 +129,7 @@ const chart = computed(() => {
   const of = (name: string) => (s.value?.errors ?? []).filter((e) => e.scale === name)
   const all = s.value?.errors ?? []
   const most = Math.max(0.5, ...all.map((e) => Math.abs(e.by) + e.give))
-  const reach = Math.max(50, s.value?.mitreLeft ?? 0, s.value?.mitreRight ?? 0)
+  const reach = Math.max(50, s.value?.mitre_left ?? 0, s.value?.mitre_right ?? 0)
   const x = (a: number) => W / 2 + (a / reach) * (W / 2 - 34)
   const y = (b: number) => H / 2 - (b / most) * (H / 2 - 26)
   return { of, x, y, most, reach }
@@ -132,304 +137,161 @@ const chart = computed(() => {
 </script>
 
 <template>
-  <div v-if="s" class="page">
-    <nav class="list" aria-label="Saws">
-      <RouterLink class="back" :to="{ name: 'shop', params: { job: view!.id } }">Shop</RouterLink>
+  <ListAndOne v-if="s" of="Saws" wide>
+    <template #list>
       <button v-for="x in saws" :key="x.id" type="button" :class="{ on: x.id === s.id }" @click="pick(x.id)">
         <b>{{ x.title }}</b><span class="quiet small">{{
-          x.id === inUse ? 'this job is cut on it' : x.bevelRight > 5 ? 'tilts both ways' : 'tilts one way'
+          x.id === inUse ? 'this job is cut on it' : x.bevel_right > 5 ? 'tilts both ways' : 'tilts one way'
         }}</span>
       </button>
       <button class="btn plain" type="button" @click="add">Add a saw</button>
-    </nav>
-    <section class="one">
-      <div class="row">
-        <EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField
-          label="on its blade"
-          :value="s.note"
-          :commit="setter('saw', s.id, 'note')"
-          class="wide"
-        /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button
-        ><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button
-        ><span v-else class="good">This job is cut on it.</span>
-      </div>
-      <div class="row">
-        <EntryField
-          v-for="f in angles"
-          :key="f.field"
-          :label="f.label"
-          :value="String(f.is)"
-          :commit="setter('saw', s.id, f.field)"
-          inputmode="decimal"
-          suffix="°"
-          class="num"
-        />
-        <EntryField label="clicks home at" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
-      </div>
-      <div class="row">
-        <EntryField
-          v-for="f in lengths"
-          :key="f.field"
-          :label="f.label"
-          :value="s.facts[f.field]?.typed ?? ''"
-          :commit="clearable('saw', s.id, f.field)"
-          class="num"
-          placeholder="not known"
-        />
-        <label class="sel"
-          ><span class="cap">fence</span
-          ><select :value="s.fence" @change="(e) => attempt(setOp('saw', s!.id, 'fence', (e.target as HTMLSelectElement).value, s!.fence))">
-            <option v-for="k in fences" :key="k.value" :value="k.value">{{ k.label }}</option>
-          </select></label
-        >
-      </div>
-      <div class="cols">
-        <div class="card">
-          <h2>What it does beside what is dialled</h2>
-          <p v-if="!s.errors.length" class="quiet">
-            No test cuts yet: nothing is corrected. Cut two pieces of a wide board at left 45, turn one over and measure their corner.
-          </p>
-          <template v-else>
-            <svg :viewBox="`0 0 ${W} ${H}`" class="chart" role="img" aria-label="The saw's own error by angle, left to right">
-              <line class="axis" :x1="20" :x2="W - 12" :y1="chart.y(0)" :y2="chart.y(0)" />
-              <line class="axis" :x1="chart.x(0)" :x2="chart.x(0)" y1="12" :y2="H - 18" />
-              <text x="20" :y="H - 4">left {{ chart.reach }}°</text>
-              <text :x="W - 12" :y="H - 4" text-anchor="end">right {{ chart.reach }}°</text>
-              <text :x="chart.x(0) + 5" y="16">cut − dialled, to ± {{ chart.most.toFixed(1) }}°</text>
-              <g v-for="name in ['mitre', 'bevel']" :key="name" :class="name">
-                <polyline
-                  :points="
-                    chart
-                      .of(name)
-                      .map((e) => `${chart.x(e.at)},${chart.y(e.by)}`)
-                      .join(' ')
-                  "
-                />
-                <g v-for="e in chart.of(name)" :key="e.at">
-                  <line :x1="chart.x(e.at)" :x2="chart.x(e.at)" :y1="chart.y(e.by - e.give)" :y2="chart.y(e.by + e.give)" />
-                  <circle :cx="chart.x(e.at)" :cy="chart.y(e.by)" r="4.5" />
-                </g>
+    </template>
+    <div class="row">
+      <EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField
+        label="on its blade"
+        :value="s.note"
+        :commit="setter('saw', s.id, 'note')"
+        class="wide"
+      /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button
+      ><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button
+      ><span v-else class="good">This job is cut on it.</span>
+    </div>
+    <div class="row">
+      <EntryField
+        v-for="f in angles"
+        :key="f.field"
+        :label="f.label"
+        :value="String(f.is)"
+        :commit="setter('saw', s.id, f.field)"
+        inputmode="decimal"
+        suffix="°"
+        class="num"
+      />
+      <EntryField label="clicks home at" :value="s.detents.join(', ')" :commit="setter('saw', s.id, 'detents')" class="mid" suffix="°" />
+    </div>
+    <div class="row">
+      <EntryField
+        v-for="f in lengths"
+        :key="f.field"
+        :label="f.label"
+        :value="s[f.field]?.typed ?? ''"
+        :commit="clearable('saw', s.id, f.field)"
+        class="num"
+        placeholder="not known"
+      />
+      <PickField label="fence" :value="s.fence" :options="fences" @pick="(v) => attempt(setOp('saw', s!.id, 'fence', v, s!.fence))" />
+    </div>
+    <div class="cols">
+      <div class="card">
+        <h2>What it does beside what is dialled</h2>
+        <p v-if="!s.errors.length" class="quiet">
+          No test cuts yet: nothing is corrected. Cut two pieces of a wide board at left 45, turn one over and measure their corner.
+        </p>
+        <template v-else>
+          <svg :viewBox="`0 0 ${W} ${H}`" class="chart" role="img" aria-label="The saw's own error by angle, left to right">
+            <line class="axis" :x1="20" :x2="W - 12" :y1="chart.y(0)" :y2="chart.y(0)" />
+            <line class="axis" :x1="chart.x(0)" :x2="chart.x(0)" y1="12" :y2="H - 18" />
+            <text x="20" :y="H - 4">left {{ chart.reach }}°</text>
+            <text :x="W - 12" :y="H - 4" text-anchor="end">right {{ chart.reach }}°</text>
+            <text :x="chart.x(0) + 5" y="16">cut − dialled, to ± {{ chart.most.toFixed(1) }}°</text>
+            <g v-for="name in ['mitre', 'bevel']" :key="name" :class="name">
+              <polyline
+                :points="
+                  chart
+                    .of(name)
+                    .map((e) => `${chart.x(e.at)},${chart.y(e.by)}`)
+                    .join(' ')
+                "
+              />
+              <g v-for="e in chart.of(name)" :key="e.at">
+                <line :x1="chart.x(e.at)" :x2="chart.x(e.at)" :y1="chart.y(e.by - e.give)" :y2="chart.y(e.by + e.give)" />
+                <circle :cx="chart.x(e.at)" :cy="chart.y(e.by)" r="4.5" />
               </g>
-            </svg>
-            <table class="errors">
-              <tbody>
-                <tr v-for="e in s.errors" :key="`${e.scale}${e.at}`">
-                  <td>{{ e.scale }}</td>
-                  <td>
-                    <b>{{ e.name }}</b>
-                  </td>
-                  <td>{{ e.text }}</td>
-                  <td class="quiet small">{{ e.tests }} {{ e.tests === 1 ? 'test' : 'tests' }}</td>
-                </tr>
-              </tbody>
-            </table>
-            <p class="quiet small">
-              Cut less dialled, right and top-left being more. Between tested angles a straight line, beyond them nothing is corrected. Dialled settings have it
-              taken off.
-            </p>
-          </template>
-          <h2>Test cuts</h2>
-          <ul class="tests">
-            <li v-for="t in s.tests" :key="t.id">
-              <span
-                >{{ t.text }} <b>{{ t.says }}</b></span
-              ><button class="link small" type="button" @click="forget(t.id)">Forget</button>
-            </li>
-          </ul>
-        </div>
-        <div class="card">
-          <h2>Enter a test cut</h2>
-          <div class="row">
-            <label class="sel"
-              ><span class="cap">how</span
-              ><select v-model="way" aria-label="Way of testing">
-                <option v-for="k in ways" :key="k.value" :value="k.value">{{ k.label }}</option>
-              </select></label
-            >
-            <label class="sel"
-              ><span class="cap">scale</span
-              ><select v-model="scale" aria-label="Scale tested">
-                <option value="mitre">mitre</option>
-                <option value="bevel">bevel</option>
-              </select></label
-            >
-          </div>
-          <p class="quiet small">{{ how[way] }}</p>
-          <div class="row">
-            <template v-if="way !== 'flipped'"
-              ><EntryField
-                label="dialled"
-                :value="dialled"
-                :commit="
-                  (t: string) => {
-                    dialled = t
-                  }
-                "
-                class="num"
-                suffix="°"
-                alone
-              /><label class="sel"
-                ><span class="cap">to the</span
-                ><select v-model="side" aria-label="Side dialled">
-                  <option value="left">left</option>
-                  <option value="right">right</option>
-                </select></label
-              ></template
-            >
-            <EntryField
-              v-if="way === 'corner'"
-              label="corner made"
-              :value="corner"
-              :commit="
-                (t: string) => {
-                  corner = t
-                }
-              "
-              class="num"
-              suffix="°"
-              alone
-            />
-            <template v-else-if="way === 'run'"
-              ><EntryField
-                label="runs along"
-                :value="run"
-                :commit="
-                  (t: string) => {
-                    run = t
-                  }
-                "
-                class="num"
-                alone /><EntryField
-                label="projection"
-                :value="over"
-                :commit="
-                  (t: string) => {
-                    over = t
-                  }
-                "
-                class="num"
-                alone
-            /></template>
-            <template v-else
-              ><EntryField
-                label="gap"
-                :value="gap"
-                :commit="
-                  (t: string) => {
-                    gap = t
-                  }
-                "
-                class="num"
-                alone /><label class="sel"
-                ><span class="cap">opens at the</span
-                ><select v-model="open" aria-label="Where the gap opens">
-                  <option v-for="o in opens" :key="o" :value="o">{{ o === 'fence' ? 'fence edge' : o === 'near' ? 'near edge' : o }}</option>
-                </select></label
-              ><EntryField
-                label="board, wide"
-                :value="width"
-                :commit="
-                  (t: string) => {
-                    width = t
-                  }
-                "
-                class="num"
-                alone
-            /></template>
-            <button class="btn main" type="button" :disabled="busy" @click="record">Keep this test</button>
-          </div>
-          <p v-if="error" class="stop small" role="alert">{{ error }}</p>
-          <h2>Before any crown</h2>
-          <p class="quiet small">Nest an offcut against the stop, cut a left 45 and a right 45, and measure how far each runs along it.</p>
-          <p v-if="!crowns.length" class="quiet">No crown in this job.</p>
-          <div v-else class="row">
-            <label v-if="crowns.length > 1" class="sel"
-              ><span class="cap">crown</span
-              ><select v-model="crown" aria-label="Crown tested">
-                <option v-for="c in crowns" :key="c.id" :value="c.id">{{ c.name || c.id }}</option>
-              </select></label
-            >
-            <EntryField
-              label="left 45 runs"
-              :value="left"
-              :commit="
-                (t: string) => {
-                  left = t
-                }
-              "
-              class="num"
-              alone
-            /><EntryField
-              label="right 45 runs"
-              :value="right"
-              :commit="
-                (t: string) => {
-                  right = t
-                }
-              "
-              class="num"
-              alone
-            />
-            <button class="btn" type="button" @click="judge">What do they say</button>
-          </div>
-          <p v-if="pairError" class="stop small" role="alert">{{ pairError }}</p>
-          <ul v-if="verdict" class="verdict" aria-live="polite">
-            <li v-for="w in verdict.words" :key="w">{{ w }}</li>
-          </ul>
-          <p class="quiet small">Blade square to fence and table first. Let it stop before you lift, and keep your hands out of its line.</p>
-        </div>
+            </g>
+          </svg>
+          <table class="errors">
+            <tbody>
+              <tr v-for="e in s.errors" :key="`${e.scale}${e.at}`">
+                <td>{{ e.scale }}</td>
+                <td>
+                  <b>{{ e.name }}</b>
+                </td>
+                <td>{{ e.text }}</td>
+                <td class="quiet small">{{ e.tests }} {{ e.tests === 1 ? 'test' : 'tests' }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="quiet small">
+            Cut less dialled, right and top-left being more. Between tested angles a straight line, beyond them nothing is corrected. Dialled settings have it
+            taken off.
+          </p>
+        </template>
+        <h2 v-if="s.tests.length">Test cuts</h2>
+        <ul class="tests">
+          <li v-for="t in s.tests" :key="t.id">
+            <span
+              >{{ t.text }} <b>{{ t.says }}</b></span
+            ><button class="link small" type="button" @click="forget(t.id)">Forget</button>
+          </li>
+        </ul>
       </div>
-    </section>
-  </div>
+      <div class="card">
+        <h2>Enter a test cut</h2>
+        <div class="row">
+          <PickField label="how" name="Way of testing" :value="way" :options="ways" @pick="(v) => (way = v as typeof way)" />
+          <PickField label="scale" name="Scale tested" :value="scale" :options="named('mitre', 'bevel')" @pick="(v) => (scale = v as typeof scale)" />
+        </div>
+        <p class="quiet small">{{ how[way] }}</p>
+        <div class="row">
+          <template v-if="way !== 'flipped'"
+            ><LooseField label="dialled" v-model="dialled" class="num" suffix="°" /><PickField
+              label="to the"
+              name="Side dialled"
+              :value="side"
+              :options="named('left', 'right')"
+              @pick="(v) => (side = v as typeof side)"
+          /></template>
+          <LooseField v-if="way === 'corner'" label="corner made" v-model="corner" class="num" suffix="°" />
+          <template v-else-if="way === 'run'"
+            ><LooseField label="runs along" v-model="run" class="num" /><LooseField label="projection" v-model="over" class="num"
+          /></template>
+          <template v-else
+            ><LooseField label="gap" v-model="gap" class="num" /><PickField
+              label="opens at the"
+              name="Where the gap opens"
+              :value="open || opens[0]!"
+              :options="openings"
+              @pick="(v) => (open = v)" /><LooseField label="board, wide" v-model="width" class="num"
+          /></template>
+          <button class="btn main" type="button" :disabled="busy" @click="record">Keep this test</button>
+        </div>
+        <p v-if="error" class="stop small" role="alert">{{ error }}</p>
+        <h2>Before any crown</h2>
+        <p class="quiet small">Nest an offcut against the stop, cut a left 45 and a right 45, and measure how far each runs along it.</p>
+        <p v-if="!crowns.length" class="quiet">No crown in this job.</p>
+        <div v-else class="row">
+          <PickField
+            label="crown"
+            name="Crown tested"
+            v-if="crowns.length > 1"
+            :value="crown || crowns[0]!.id"
+            :options="crowns.map((c) => ({ value: c.id, label: c.name || c.id }))"
+            @pick="(v) => (crown = v)"
+          />
+          <LooseField label="left 45 runs" v-model="left" class="num" /><LooseField label="right 45 runs" v-model="right" class="num" />
+          <button class="btn" type="button" @click="judge">What do they say</button>
+        </div>
+        <p v-if="pairError" class="stop small" role="alert">{{ pairError }}</p>
+        <ul v-if="verdict" class="verdict" aria-live="polite">
+          <li v-for="w in verdict.words" :key="w">{{ w }}</li>
+        </ul>
+        <p class="quiet small">Blade square to fence and table first. Let it stop before you lift, and keep your hands out of its line.</p>
+      </div>
+    </div>
+  </ListAndOne>
 </template>
 
 <style scoped>
-.page {
-  display: flex;
-  height: 100%;
-  min-height: 0;
-}
-.list {
-  width: 218px;
-  flex: none;
-  border-right: 1px solid var(--rule);
-  background: var(--sheet);
-  padding: 10px;
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  overflow: auto;
-}
-.list > button:not(.btn) {
-  border: 0;
-  border-radius: 3px;
-  background: none;
-  padding: 8px;
-  text-align: left;
-  cursor: pointer;
-  min-height: 48px;
-}
-.list > button.on {
-  background: var(--chalk-wash);
-}
-.list b,
-.list .small {
-  display: block;
-}
-.list .btn {
-  margin-top: 6px;
-  justify-content: center;
-}
-.back {
-  font-size: 13px;
-  padding: 2px 6px 8px;
-}
-.one {
-  flex: 1;
-  min-width: 0;
-  padding: 12px 20px 30px;
-  overflow: auto;
-}
 .row {
   display: flex;
   flex-wrap: wrap;
@@ -441,28 +303,10 @@ const chart = computed(() => {
   width: 240px;
 }
 .row :deep(.mid) {
-  width: 176px;
+  width: 226px;
 }
 .row :deep(.num) {
-  width: 100px;
-}
-.sel {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-}
-.cap {
-  font-size: 13px;
-  color: var(--pencil);
-}
-select {
-  height: 40px;
-  padding: 0 6px;
-  max-width: 240px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  font: inherit;
+  width: 94px;
 }
 .cols {
   display: grid;
@@ -549,17 +393,5 @@ select {
   }
 }
 @media (max-width: 640px) {
-  .page {
-    flex-direction: column;
-    height: auto;
-    padding-bottom: 90px;
-  }
-  .list {
-    width: auto;
-    border-right: 0;
-  }
-  .one {
-    padding: 12px 14px;
-  }
 }
 </style>

@@ -18,10 +18,10 @@ const shapes = [
   { label: 'flat', value: false },
 ]
 const sawFields = computed(() => [
-  { field: 'mitre_left', label: 'swings left to', is: v.value.saw.mitreLeft },
-  { field: 'mitre_right', label: 'swings right to', is: v.value.saw.mitreRight },
-  { field: 'bevel_left', label: 'tilts left to', is: v.value.saw.bevelLeft },
-  { field: 'bevel_right', label: 'tilts right to', is: v.value.saw.bevelRight },
+  { field: 'mitre_left', label: 'swings left to', is: v.value.saw.mitre_left },
+  { field: 'mitre_right', label: 'swings right to', is: v.value.saw.mitre_right },
+  { field: 'bevel_left', label: 'tilts left to', is: v.value.saw.bevel_left },
+  { field: 'bevel_right', label: 'tilts right to', is: v.value.saw.bevel_right },
   { field: 'resolution', label: 'scale can be read to', is: v.value.saw.resolution },
 ])
 const add = () =>
@@ -113,7 +113,7 @@ const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value)
       <h2>Sticks and blade</h2>
       <div class="card">
         <LengthInput label="kerf of the blade" :entry="v.cutting.kerf" :commit="setter('cutting', '', 'kerf')" />
-        <LengthInput label="trimmed off each end" :entry="v.cutting.endTrim" :commit="setter('cutting', '', 'end_trim')" />
+        <LengthInput label="trimmed off each end" :entry="v.cutting.end_trim" :commit="setter('cutting', '', 'end_trim')" />
         <LengthInput label="offcuts kept from" :entry="v.cutting.keep" :commit="setter('cutting', '', 'keep')" />
         <LengthInput label="shortest scarfed part" :entry="v.cutting.shortest" :commit="setter('cutting', '', 'shortest')" />
       </div>

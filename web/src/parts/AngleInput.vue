@@ -1,38 +1,17 @@
 <script setup lang="ts">
+// A field for an angle: degrees, as typed.
 import { ref } from 'vue'
 import EntryField from './EntryField.vue'
+import type { Field } from './field'
 
-defineProps<{
-  label: string
-  typed: string
-  commit: (text: string, was: string) => Promise<void> | void
-  big?: boolean
-  alone?: boolean
-  keys?: Record<string, () => void>
-  placeholder?: string
-  takes?: 'angle'
-  live?: boolean
-}>()
+const { typed, placeholder = '90', ...field } = defineProps<Field & { typed: string; placeholder?: string }>()
 defineEmits<{ walked: [back: boolean] }>()
-const field = ref<InstanceType<typeof EntryField>>()
-defineExpose({ focus: () => field.value?.focus() })
+const input = ref<InstanceType<typeof EntryField>>()
+defineExpose({ focus: () => input.value?.focus() })
 </script>
 
 <template>
-  <EntryField
-    ref="field"
-    :label="label"
-    :value="typed"
-    :commit="commit"
-    :big="big"
-    :keys="keys"
-    :takes="takes"
-    :alone="alone"
-    :live="live"
-    inputmode="decimal"
-    :placeholder="placeholder ?? '90'"
-    @walked="(b) => $emit('walked', b)"
-  >
+  <EntryField v-bind="field" ref="input" :value="typed" inputmode="decimal" :placeholder="placeholder" @walked="(b) => $emit('walked', b)">
     <span>{{ typed }}°</span>
   </EntryField>
 </template>

@@ -6,26 +6,10 @@ import { computed, nextTick, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { lineOf } from '../api/client'
 import { waiting } from '../state/instruments'
 import { tell } from '../state/notice'
+import type { Field } from './field'
 import { walkFrom } from './walk'
 
-const props = defineProps<{
-  label: string
-  value: string
-  /** Takes the text; was is what the field showed before it was typed over. */
-  commit: (text: string, was: string) => Promise<void> | void
-  placeholder?: string
-  big?: boolean
-  /** Letters that are commands here: no letter can be meant in the field. */
-  keys?: Record<string, () => void>
-  inputmode?: 'decimal' | 'text'
-  suffix?: string
-  /** What an instrument's reading it takes while it has the focus. */
-  takes?: 'length' | 'angle'
-  /** Its page says where one goes on from it. */
-  alone?: boolean
-  /** Takes what is typed while it is typed, where nothing is kept. */
-  live?: boolean
-}>()
+const props = defineProps<Field & { value: string; placeholder?: string; inputmode?: 'decimal' | 'text'; suffix?: string }>()
 const emit = defineEmits<{ walked: [back: boolean] }>()
 
 const id = useId()

@@ -48,7 +48,7 @@ const path = (ps: number[][]) => ps.map((p) => `${X(p).toFixed(2)},${Y(p).toFixe
 /** A point some pixels from p along a direction of length one. */
 const off = (p: number[], d: number[], px: number) => ({ x: X(p) + d[0]! * px, y: Y(p) + d[1]! * px })
 const mid = (a: number[], b: number[]) => [(a[0]! + b[0]!) / 2, (a[1]! + b[1]!) / 2]
-const shotText = (id: string) => room.value?.diagonals.find((d) => d.id === id)?.as.text ?? ''
+const shotText = (id: string) => room.value?.diagonals.find((d) => d.id === id)?.length.text ?? ''
 function shoot(d: Floor['shots'][number]) {
   if (d.id) choose('diagonal', d.id)
   else shooting.value = { from: d.fromId, to: d.toId }

@@ -1,36 +1,23 @@
 <script setup lang="ts">
+// A field for a length: as typed, shown with its fraction built once it is taken.
 import { ref } from 'vue'
 import type { EntryView } from '../api/client'
 import { metric } from '../state/job'
 import EntryField from './EntryField.vue'
 import LengthText from './LengthText.vue'
+import type { Field } from './field'
 
-defineProps<{
-  label: string
-  entry?: EntryView
-  typed?: string
-  commit: (text: string, was: string) => Promise<void> | void
-  big?: boolean
-  hint?: string
-  takes?: 'length'
-  alone?: boolean
-  keys?: Record<string, () => void>
-}>()
+const { entry, typed, hint, ...field } = defineProps<Field & { entry?: EntryView; typed?: string; hint?: string }>()
 defineEmits<{ walked: [back: boolean] }>()
-const field = ref<InstanceType<typeof EntryField>>()
-defineExpose({ focus: () => field.value?.focus() })
+const input = ref<InstanceType<typeof EntryField>>()
+defineExpose({ focus: () => input.value?.focus() })
 </script>
 
 <template>
   <EntryField
-    ref="field"
-    :label="label"
+    v-bind="field"
+    ref="input"
     :value="entry?.typed ?? typed ?? ''"
-    :commit="commit"
-    :big="big"
-    :keys="keys"
-    :takes="takes"
-    :alone="alone"
     :placeholder="hint ?? (metric ? '3742.5' : '12′ 3 5/8')"
     @walked="(b) => $emit('walked', b)"
   >

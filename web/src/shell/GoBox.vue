@@ -2,6 +2,7 @@
 // Search and go: type part of a name, Enter goes there.
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { intoFirst } from '../parts/firstField'
 import SetText from '../parts/SetText.vue'
 import { view } from '../state/job'
 import { choose } from '../state/place'
@@ -78,7 +79,7 @@ function onKey(e: KeyboardEvent) {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @opened="ask?.focus()" @closed="emit('close')">
+  <el-dialog v-model="open" title="Go to" width="520px" top="12vh" @opened="intoFirst(ask)" @closed="emit('close')">
     <input ref="ask" v-model="text" class="ask" placeholder="wall 3, corner B, base 2, galley…" aria-label="What to go to" @keydown="onKey" />
     <ul role="listbox" aria-label="Found">
       <li v-for="(t, i) in hits" :key="i" role="option" :aria-selected="i === at" :class="{ on: i === at }" @click="go(t)" @mousemove="at = i">

@@ -36,7 +36,8 @@ const elsewhere = computed(() => {
   return (view.value?.findings ?? []).filter((f) => !here.has(f) && !f.follows && f.severity !== 'note').length
 })
 async function act(a: ActView) {
-  if (!['keep', 'drop', 'unmark'].includes(a.do) && route.name !== 'measure') await router.push({ name: 'measure', params: route.params, query: route.query })
+  if (!['keep', 'drop', 'take_back'].includes(a.do) && route.name !== 'measure')
+    await router.push({ name: 'measure', params: route.params, query: route.query })
   await doAct(a)
 }
 function go(f: FindingView) {

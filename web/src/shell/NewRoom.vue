@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { newShapes } from '../state/choices'
 import { attempt, newId, view } from '../state/job'
 import { choose } from '../state/place'
+import { intoFirst } from '../parts/firstField'
 
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
@@ -47,7 +48,7 @@ async function add() {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Add room" width="440px" @opened="first?.focus()" @closed="emit('close')">
+  <el-dialog v-model="open" title="Add room" width="440px" @opened="intoFirst(first)" @closed="emit('close')">
     <form @submit.prevent="add">
       <label>Name <input ref="first" v-model="name" maxlength="200" placeholder="Waiting room" /></label>
       <label>Wall faces, counted once around, left to right <input v-model="walls" inputmode="numeric" class="short" /></label>

@@ -46,6 +46,6 @@ describe('a job with what waits', () => {
     expect(v.pieces[0]!.done).toBe(false)
   })
   it('takes a mark back', () => {
-    expect(withWaiting(job, [done('unmark', 'a', 'right')])!.cuts[1]!.done).toBe(false)
+    expect(withWaiting(job, [done('take_back', 'a', 'right')])!.cuts[1]!.done).toBe(false)
   })
 })

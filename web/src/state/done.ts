@@ -2,10 +2,10 @@
 import type { CutView, JobView } from '../api/client'
 
 export interface Done {
-  /** The name of the request, and of the mark that it makes. */
+  /** The name of the request, and of the record that it makes. */
   id: string
   job: string
-  what: 'cut' | 'miscut' | 'unmark' | 'recut'
+  what: 'cut' | 'miscut' | 'take_back' | 'recut'
   piece: string
   hand: 'left' | 'right'
   /** What the piece was called, and how long it was to be, for the person. */
@@ -13,7 +13,7 @@ export interface Done {
   /** When, by this device's clock. */
   at: number
   mark?: CutView['mark']
-  /** The mark that is taken back. */
+  /** The record that is taken back. */
   of?: string
   off?: { off: string; by: string; why: string }
   /** Why the program did not take it. */
@@ -24,7 +24,7 @@ export interface Done {
 export function withWaiting(v: JobView | null, done: Done[]): JobView | null {
   const mine = done.filter((d) => d.job === v?.id && !d.refused)
   if (!v || !mine.length) return v
-  const made = new Map<string, string>() // piece/hand: the mark, empty where it is not cut any more
+  const made = new Map<string, string>() // piece/hand: the record, empty where it is not cut any more
   const spoiled = new Map<string, number>()
   for (const d of mine) {
     const k = `${d.piece}/${d.hand}`

@@ -64,8 +64,8 @@ export async function doAct(a: { do: string; kind: string; id: string; to?: stri
     case 'drop':
       await attempt({ do: 'remove', kind: 'override', id: a.id })
       break
-    case 'unmark':
-      await attempt({ do: 'unmark', id: a.id })
+    case 'take_back':
+      await attempt({ do: 'take_back', id: a.id })
       break
     case 'keep':
       await attempt(setOp(a.kind, a.id, 'kept', true))

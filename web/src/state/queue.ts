@@ -2,7 +2,7 @@
 // has it, each under a name of its own so that it counts once however often it is sent.
 import { get, set } from 'idb-keyval'
 import { computed, ref, shallowRef } from 'vue'
-import { api, type JobView, lineOf, Refused, take } from '../api/client'
+import { api, type JobView, lineOf, type Op, Refused, take } from '../api/client'
 import { clientId, newId } from './client'
 import type { Done } from './done'
 import { waitingRoom } from './me'
@@ -49,9 +49,12 @@ export const throwAway = (id: string) => update((all) => all.filter((d) => d.id 
 function call(d: Done) {
   const sender = { client: clientId, once: d.id, ago: Math.max(0, Math.round((Date.now() - d.at) / 1000)) }
   const params = { path: { job: d.job } }
+  const changes = (op: Op) => api.POST('/api/jobs/{job}/changes', { params, body: { ...sender, ops: [op] } })
   if (d.what === 'recut') return api.POST('/api/jobs/{job}/recut', { params, body: { ...sender, piece: d.piece, end: d.hand, ...d.off! } })
-  const op = d.what === 'unmark' ? { do: 'unmark' as const, id: d.of! } : { do: 'mark' as const, id: d.id, value: { ...d.mark!, kind: d.what } }
-  return api.POST('/api/jobs/{job}/changes', { params, body: { ...sender, ops: [op] } })
+  if (d.of) return changes({ do: 'take_back', id: d.of })
+  // What an earlier program left waiting is sent as that one would have sent it.
+  const old = 'mitre_deg' in d.mark!
+  return changes({ do: old ? 'mark' : 'record', id: d.id, value: { ...d.mark!, kind: d.what } })
 }
 
 let sending: Promise<void> | null = null

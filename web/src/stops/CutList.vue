@@ -8,10 +8,6 @@ import SetText from '../parts/SetText.vue'
 import { choose, isChosen } from '../state/place'
 
 defineProps<{ rows: PieceView[]; longest: number }>()
-const said = (p: PieceView) => [
-  ...p.remarks,
-  ...(['left', 'right'] as const).flatMap((h) => (p[h].chamfer ? [`${h === 'left' ? 'Left' : 'Right'} end: ${p[h].chamfer}.`] : [])),
-]
 const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
 </script>
 
@@ -70,9 +66,9 @@ const told = (e: EndView) => (e.toldTo === 'end' ? '' : e.toldTo)
           ><span class="print-only box">{{ p.done ? '✓' : '' }}</span>
         </td>
       </tr>
-      <tr v-if="said(p).length" class="said">
+      <tr v-if="[...p.remarks, ...p.ends].length" class="said">
         <td colspan="6">
-          <p v-for="s in said(p)" :key="s"><SetText :text="s" /></p>
+          <p v-for="s in [...p.remarks, ...p.ends]" :key="s"><SetText :text="s" /></p>
         </td>
       </tr>
     </tbody>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // Moving a piece by keyboard: choose a stick and see what it costs first.
-import { computed, onMounted, ref } from 'vue'
-import type { StockView, Tried } from '../api/client'
+import { computed, ref } from 'vue'
+import type { SupplyView, Tried } from '../api/client'
+import { intoFirst } from '../parts/firstField'
 
-const props = defineProps<{ stock: StockView; piece: string; tried: Tried | null; wont: string }>()
+const props = defineProps<{ stock: SupplyView; piece: string; tried: Tried | null; wont: string }>()
 const emit = defineEmits<{ try: [to: string]; move: [to: string]; close: [] }>()
 const open = ref(true)
 const to = ref('')
@@ -20,11 +21,10 @@ const targets = computed(() => [
 function look() {
   if (to.value) emit('try', to.value)
 }
-onMounted(() => setTimeout(() => list.value?.focus(), 50))
 </script>
 
 <template>
-  <el-dialog v-model="open" :title="`Move ${label}`" width="480px" @opened="list?.focus()" @closed="emit('close')">
+  <el-dialog v-model="open" :title="`Move ${label}`" width="480px" @opened="intoFirst(list)" @closed="emit('close')">
     <form @submit.prevent="tried && emit('move', to)">
       <label
         >To
@@ -37,13 +37,7 @@ onMounted(() => setTimeout(() => list.value?.focus(), 50))
         <p v-if="wont" class="stop">{{ wont }}</p>
         <template v-else-if="tried">
           <p>
-            <b>{{
-              tried.more.cents === 0
-                ? 'It costs the same'
-                : tried.more.cents > 0
-                  ? `It costs ${tried.more.text} more`
-                  : `It saves ${tried.more.text.replace('−', '')}`
-            }}</b>: {{ tried.then.cost.text }}, {{ tried.then.count }} {{ tried.then.count === 1 ? 'stick' : 'sticks' }}.
+            <b>{{ tried.text }}</b>: {{ tried.then.cost.text }}, {{ tried.then.count }} {{ tried.then.count === 1 ? 'stick' : 'sticks' }}.
           </p>
           <p class="quiet">Waste {{ tried.now.share }} % now, {{ tried.then.share }} % then.</p>
         </template>

@@ -21,7 +21,9 @@ import { choose, chosen, cuts, pieceById, room } from '../state/place'
 
 // What turns the piece in space, and the box to cut it again, are loaded when they are first wanted.
 const TurnPiece = defineAsyncComponent(() => import('../parts/TurnPiece.vue'))
-const CutAgain = defineAsyncComponent(() => import('./CutAgain.vue'))
+// Loaded beside the page, not when it is opened: the program may be out of reach by then.
+const cutAgain = import('./CutAgain.vue')
+const CutAgain = defineAsyncComponent(() => cutAgain)
 const onWall = ref(false)
 const again = ref(false)
 const inSpace = ref(true)
@@ -142,7 +144,7 @@ async function miscut() {
 async function takeBack() {
   const c = cut.value
   if (!c || !end.value?.mark) return
-  await add({ job: view.value!.id, what: 'unmark', piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, of: end.value.mark })
+  await add({ job: view.value!.id, what: 'take_back', piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, of: end.value.mark })
   void sendNow()
 }
 const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)], true)

@@ -4,7 +4,7 @@
 import AngleInput from '../../parts/AngleInput.vue'
 import type { CornerView } from '../../api/client'
 import { scales, turnKinds } from '../../state/choices'
-import ReadingChips from './ReadingChips.vue'
+import ReadingEntry from './ReadingEntry.vue'
 import { useCorner } from './corner'
 
 const props = defineProps<{ corner: CornerView; press: () => void }>()
@@ -22,7 +22,7 @@ defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
-  <div class="corner">
+  <ReadingEntry of="corner" kind="reading" :list="chips" :slot-id="slot" :spread="corner.spread" :taken="!!cur" class="corner" @again="again" @take="take">
     <AngleInput
       :key="corner.id"
       ref="field"
@@ -35,8 +35,7 @@ defineExpose({ focus: () => field.value?.focus() })
       :keys="keys"
       @walked="(b) => emit('walked', b)"
     />
-    <button class="more" type="button" :disabled="!cur" title="Read this corner again (R)" aria-label="Read this corner again" @click="again">+</button>
-    <div class="side">
+    <template #side>
       <div class="line">
         <span class="cap">turns</span><el-segmented aria-label="Inside or outside" :model-value="corner.kind" :options="turnKinds" @change="setKind" /><label
           class="tick small quiet"
@@ -46,45 +45,20 @@ defineExpose({ focus: () => field.value?.focus() })
       <div class="line">
         <span class="cap">scale</span><el-segmented aria-label="Scale of the reading" :model-value="scale" :options="scales" @change="setScale" />
       </div>
-    </div>
-    <ReadingChips of="corner" kind="reading" :list="chips" :slot-id="slot" :spread="corner.spread" @take="take" />
-    <p v-if="corner.sees || (corner.theta && scale !== 'corner')" class="under small quiet">
+    </template>
+    <template v-if="corner.sees || (corner.theta && scale !== 'corner')" #under>
       <template v-if="corner.theta && scale !== 'corner'">A corner of {{ corner.theta }}. </template
       ><template v-if="corner.sees">A mistake here shows from {{ corner.sees }} up.</template>
-    </p>
-  </div>
+    </template>
+  </ReadingEntry>
 </template>
 
 <style scoped>
 .corner {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: flex-start;
   max-width: 392px;
 }
 .corner :deep(.entry.big) {
   width: 106px;
-}
-.more {
-  margin-top: 21px;
-  width: 32px;
-  height: 52px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: none;
-  font-size: 20px;
-  color: var(--chalk);
-  cursor: pointer;
-}
-.more:disabled {
-  opacity: 0.3;
-}
-.side {
-  margin-top: 12px;
-  display: flex;
-  flex-direction: column;
-  gap: 3px;
 }
 .line {
   display: flex;
@@ -96,15 +70,11 @@ defineExpose({ focus: () => field.value?.focus() })
   color: var(--pencil);
   width: 38px;
 }
-.side .el-segmented,
-.side :deep(.el-segmented__item) {
+.line .el-segmented,
+.line :deep(.el-segmented__item) {
   min-height: 28px;
 }
-.under {
-  flex-basis: 100%;
-  margin: -2px 0 0;
-}
-.side :deep(.el-segmented__item) {
+.line :deep(.el-segmented__item) {
   padding: 0 8px;
 }
 .tick {
@@ -119,26 +89,13 @@ defineExpose({ focus: () => field.value?.focus() })
   height: 16px;
 }
 @media (max-width: 860px) {
-  .side .el-segmented,
-  .side :deep(.el-segmented__item),
-  .tick {
-    min-height: 44px;
-  }
-  .more {
-    width: 44px;
-    height: 56px;
-  }
-}
-@media (max-width: 860px) {
   .corner {
     max-width: none;
-    flex: 1 1 320px;
   }
-  .corner :deep(.entry.big) {
-    flex: 1;
-  }
-  .side {
-    flex-basis: 100%;
+  .line .el-segmented,
+  .line :deep(.el-segmented__item),
+  .tick {
+    min-height: 44px;
   }
 }
 </style>

@@ -7,6 +7,7 @@ import { freeEnds } from '../../state/choices'
 import { attempt, clearable, metric, setOp } from '../../state/job'
 import { room } from '../../state/place'
 import FactField from '../../parts/FactField.vue'
+import PickField from '../../parts/PickField.vue'
 
 const props = defineProps<{ corner: CornerView }>()
 /** The walls left and right of the corner, by their names. */
@@ -22,30 +23,21 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
   <template v-if="corner.joined">
     <p class="small quiet">A rounded corner: its radius, or a chord across the curve and the depth behind its middle.</p>
     <div class="grid">
-      <FactField kind="corner" :id="corner.id" field="radius" label="radius" :facts="corner.facts" />
-      <FactField kind="corner" :id="corner.id" field="chord" label="chord" :facts="corner.facts" /><FactField
-        kind="corner"
-        :id="corner.id"
-        field="depth"
-        label="depth"
-        :facts="corner.facts"
-      />
+      <FactField kind="corner" :of="corner" field="radius" label="radius" />
+      <FactField kind="corner" :of="corner" field="chord" label="chord" /><FactField kind="corner" :of="corner" field="depth" label="depth" />
       <EntryField
         label="line leans, + right"
         :value="corner.lean"
         :commit="clearable('corner', corner.id, 'lean')"
         :placeholder="metric ? '5 over 1200' : '1/4 over 48'"
       />
-      <label class="face"
-        >read in the face of
-        <select
-          :value="corner.leanFace"
-          @change="(e) => attempt(setOp('corner', corner.id, 'lean_face', (e.target as HTMLSelectElement).value, corner.leanFace))"
-        >
-          <option value="left">{{ walls.left }}, left of it</option>
-          <option value="right">{{ walls.right }}, right of it</option>
-        </select></label
-      >
+      <PickField
+        label="read in the face of"
+        :value="corner.lean_face === 'right' ? 'right' : ''"
+        :none="`${walls.left}, left of it`"
+        :options="[{ value: 'right', label: `${walls.right}, right of it` }]"
+        @pick="(v) => attempt(setOp('corner', corner!.id, 'lean_face', v, corner!.lean_face))"
+      />
     </div>
     <p class="small quiet">A level held on that wall at the corner; its top to the right as you face that wall is +. It counts before what the walls lean.</p>
   </template>
@@ -54,30 +46,16 @@ const setEnd = (side: 'left' | 'right', v: unknown) => attempt(setOp('room', roo
       <span class="small">{{ side }} end</span>
       <el-segmented
         :aria-label="`${side} end`"
-        :model-value="side === 'left' ? room.leftEnd : room.rightEnd"
+        :model-value="side === 'left' ? room.left_end : room.right_end"
         :options="freeEnds"
         @change="(v: unknown) => setEnd(side, v)"
       />
-      <FactField kind="room" :id="room.id" :field="`${side}_setback`" label="short of the end" :facts="room.facts" />
+      <FactField kind="room" :of="room" :field="`${side}_setback`" label="short of the end" />
     </div>
   </template>
 </template>
 
 <style scoped>
-.face {
-  display: flex;
-  flex-direction: column;
-  font-size: 13px;
-  color: var(--pencil);
-}
-.face select {
-  height: 40px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  font-size: 15px;
-  color: var(--ink);
-}
 .end {
   display: flex;
   flex-wrap: wrap;

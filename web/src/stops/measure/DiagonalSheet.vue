@@ -8,6 +8,7 @@ import { attempt, change, newId, setOp, view } from '../../state/job'
 import { press } from '../../state/instruments'
 import { doAct, level, shooting, wanted } from '../../state/measuring'
 import { findings, room } from '../../state/place'
+import PickField from '../../parts/PickField.vue'
 
 const ends = computed(() => [
   ...(room.value?.closed ? [] : [{ label: 'the left end', value: 'start' }]),
@@ -65,24 +66,14 @@ watch(
 
 <template>
   <div v-for="d in room?.diagonals" :key="d.id" class="shot">
-    <LengthInput ref="list" takes="length" :label="d.text" :entry="d.as" :commit="set(d)" />
-    <button class="btn plain" type="button" :aria-pressed="!!d.burned" @click="burn(d)">{{ d.burned ? `less ${d.burned}` : 'burned' }}</button>
+    <LengthInput ref="list" takes="length" :label="d.text" :entry="d.length" :commit="set(d)" />
+    <button class="btn plain" type="button" :aria-pressed="!!d.burned" @click="burn(d)">{{ d.burned ? `less ${d.burned.text}` : 'burned' }}</button>
     <button class="x" type="button" :aria-label="`Remove the diagonal from ${d.text}`" @click="remove(d.id)">×</button>
     <span v-if="d.sees" class="small quiet">sees <SetText :text="d.sees" /></span>
   </div>
   <div class="new">
-    <label
-      >from
-      <select v-model="from" aria-label="Diagonal from">
-        <option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option>
-      </select></label
-    >
-    <label
-      >to
-      <select v-model="to" aria-label="Diagonal to">
-        <option v-for="e in ends" :key="e.value" :value="e.value">{{ e.label }}</option>
-      </select></label
-    >
+    <PickField label="from" name="Diagonal from" :value="from" :options="ends" @pick="(v) => (from = v)" />
+    <PickField label="to" name="Diagonal to" :value="to" :options="ends" @pick="(v) => (to = v)" />
     <LengthInput ref="field" takes="length" label="Diagonal" :typed="text" :commit="add" :keys="{ p: shot }" />
   </div>
   <ul v-if="offered.length" class="offers">
@@ -111,28 +102,12 @@ watch(
   background: none;
   cursor: pointer;
 }
-.new label {
-  display: flex;
-  flex-direction: column;
-  font-size: 13px;
-  color: var(--pencil);
-}
-select {
-  height: 40px;
-  width: 110px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  font-size: 15px;
-  color: var(--ink);
-}
 .offers {
   list-style: none;
   margin: 0;
   padding: 0;
 }
 @media (max-width: 860px) {
-  select,
   .x {
     height: 48px;
   }

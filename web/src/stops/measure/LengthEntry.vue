@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import SetText from '../../parts/SetText.vue'
 import type { WallView } from '../../api/client'
-import ReadingChips from './ReadingChips.vue'
+import ReadingEntry from './ReadingEntry.vue'
 import { useLength } from './length'
 
 const props = defineProps<{ wall: WallView; label: string; keys: Record<string, () => void> }>()
@@ -17,7 +17,7 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 </script>
 
 <template>
-  <div class="length">
+  <ReadingEntry of="wall" kind="length" :list="chips" :slot-id="slot" :spread="wall.spread" :taken="!!cur" class="length" @again="again" @take="take">
     <LengthInput
       :key="wall.id"
       ref="field"
@@ -25,14 +25,13 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
       alone
       takes="length"
       :label="label"
-      :entry="cur?.as"
+      :entry="cur?.length"
       :hint="about"
       :commit="commit"
       :keys="keys"
       @walked="(b) => emit('walked', b)"
     />
-    <button class="more" type="button" :disabled="!cur" title="Read this wall again (R)" aria-label="Read this wall again" @click="again">+</button>
-    <div class="side">
+    <template #side>
       <label
         >from
         <select :value="at('left')" aria-label="Measured from, at the left" @change="(e) => setStand('left', (e.target as HTMLSelectElement).value)">
@@ -48,43 +47,19 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
       <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">
         {{ burned ? `burned ${burn} taken off` : `from the burned ${burn}` }}
       </button>
-    </div>
-    <ReadingChips of="wall" kind="length" :list="chips" :slot-id="slot" :spread="wall.spread" @take="take" />
-    <p v-if="cur?.sees" class="sees small quiet">A mistake here shows from <SetText :text="cur.sees" /> up.</p>
-  </div>
+    </template>
+    <template v-if="cur?.sees" #under>A mistake here shows from <SetText :text="cur.sees" /> up.</template>
+  </ReadingEntry>
 </template>
 
 <style scoped>
 .length {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: flex-start;
   max-width: 372px;
 }
 .length :deep(.entry.big) {
   width: 168px;
 }
-.more {
-  margin-top: 21px;
-  width: 32px;
-  height: 52px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: none;
-  font-size: 20px;
-  color: var(--chalk);
-  cursor: pointer;
-}
-.more:disabled {
-  opacity: 0.3;
-}
-.side {
-  display: flex;
-  flex-direction: column;
-  gap: 1px;
-}
-.side label {
+label {
   font-size: 13px;
   color: var(--pencil);
   display: flex;
@@ -116,37 +91,18 @@ select {
   color: #fff;
   border-color: var(--ink);
 }
-.sees {
-  flex-basis: 100%;
-  margin: -2px 0 0;
-}
 @media (max-width: 860px) {
-  .more {
-    width: 44px;
-    height: 56px;
+  .length {
+    max-width: none;
   }
   select,
   .burn {
     min-height: 44px;
   }
-}
-@media (max-width: 860px) {
-  .length {
-    max-width: none;
-    flex: 1 1 320px;
-  }
-  .length :deep(.entry.big) {
-    flex: 1;
-  }
-  .side {
-    flex-direction: row;
-    flex-wrap: wrap;
-    flex-basis: 100%;
-  }
-  .side label {
+  label {
     flex: 1 1 40%;
   }
-  .side select {
+  select {
     flex: 1;
     width: auto;
     min-width: 0;

@@ -25,32 +25,24 @@ const box = (o: OpeningView) => o.kind === 'cabinet' || o.kind === 'tub'
       <LengthInput takes="length" label="from the left end" :entry="o.from" :commit="setter('opening', o.id, 'from')" />
       <LengthInput takes="length" :label="box(o) ? 'width' : 'width, casings in'" :entry="o.width" :commit="setter('opening', o.id, 'width')" />
       <template v-if="!box(o)">
-        <FactField kind="opening" :id="o.id" field="casing" label="casing, wide" :facts="o.facts" /><FactField
+        <FactField kind="opening" :of="o" field="casing" label="casing, wide" /><FactField
           kind="opening"
-          :id="o.id"
+          :of="o"
           field="casing_thickness"
           label="casing, thick"
-          :facts="o.facts"
         />
-        <FactField kind="opening" :id="o.id" field="head" label="head, above floor" :facts="o.facts" />
-        <FactField v-if="o.kind === 'window'" kind="opening" :id="o.id" field="sill" label="sill, above floor" :facts="o.facts" />
+        <FactField kind="opening" :of="o" field="head" label="head, above floor" />
+        <FactField v-if="o.kind === 'window'" kind="opening" :of="o" field="sill" label="sill, above floor" />
         <template v-else
-          ><FactField kind="opening" :id="o.id" field="plinth" label="plinth, wide" :facts="o.facts" /><FactField
+          ><FactField kind="opening" :of="o" field="plinth" label="plinth, wide" /><FactField
             kind="opening"
-            :id="o.id"
+            :of="o"
             field="plinth_thickness"
             label="plinth, thick"
-            :facts="o.facts"
         /></template>
       </template>
       <template v-else>
-        <FactField kind="opening" :id="o.id" field="head" label="height" :facts="o.facts" /><FactField
-          kind="opening"
-          :id="o.id"
-          field="depth"
-          label="depth"
-          :facts="o.facts"
-        />
+        <FactField kind="opening" :of="o" field="head" label="height" /><FactField kind="opening" :of="o" field="depth" label="depth" />
         <EntryField label="its sides lean, + top right" :value="o.lean" :commit="clearable('opening', o.id, 'lean')" placeholder="1/4 over 30" />
       </template>
     </div>

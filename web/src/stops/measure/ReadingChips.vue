@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // The readings taken of one thing: choose one to change, throw one away.
 import { attempt } from '../../state/job'
+import type { Chip } from './chips'
 
-const props = defineProps<{ of: string; kind: 'length' | 'reading'; list: { id: string; text: string; notes: string[] }[]; slotId: string; spread?: string }>()
+const props = defineProps<{ of: string; kind: 'length' | 'reading'; list: Chip[]; slotId: string; spread?: string }>()
 defineEmits<{ take: [id: string] }>()
 const remove = (id: string) => attempt({ do: 'remove', kind: props.kind, id })
 </script>

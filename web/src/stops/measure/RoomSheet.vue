@@ -11,6 +11,7 @@ import { comeInBy } from '../../state/deciding'
 import { room } from '../../state/place'
 import SurveyBox from '../../shell/SurveyBox.vue'
 import { tell } from '../../state/notice'
+import PickField from '../../parts/PickField.vue'
 
 const router = useRouter()
 const setClosed = (v: unknown) => attempt(setOp('room', room.value!.id, 'closed', v, room.value!.closed))
@@ -64,12 +65,13 @@ const tools = computed(() => view.value!.tools)
         @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))"
       />water stands on its floor</label
     >
-    <label v-if="doors.length > 1" class="way"
-      >people come in by
-      <select :value="room.sight?.opening ?? ''" @change="(e) => comeInBy((e.target as HTMLSelectElement).value)">
-        <option v-for="d in doors" :key="d.id" :value="d.id">{{ d.label }}</option>
-      </select></label
-    >
+    <PickField
+      v-if="doors.length > 1"
+      label="people come in by"
+      :value="room.sight?.opening ?? ''"
+      :options="doors.map((d) => ({ value: d.id, label: d.label }))"
+      @pick="comeInBy"
+    />
     <p v-if="doors.length > 1" class="quiet small">Where nothing is chosen it is the first door going right from the left end of wall 1.</p>
     <div class="row">
       <button class="btn plain" type="button" :disabled="at <= 0" @click="move(-1)">Earlier</button
@@ -119,20 +121,6 @@ const tools = computed(() => view.value!.tools)
   width: 16px;
   height: 16px;
 }
-.way {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  font-size: 14px;
-}
-.way select {
-  height: 36px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 8px;
-}
 h4 {
   margin: 8px 0 0;
   font-size: 14px;
@@ -140,9 +128,6 @@ h4 {
 @media (max-width: 860px) {
   .tick {
     min-height: 44px;
-  }
-  .way select {
-    height: 44px;
   }
 }
 </style>

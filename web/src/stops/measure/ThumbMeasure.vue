@@ -16,7 +16,7 @@ import CornerKeys from './CornerKeys.vue'
 import LengthKeys from './LengthKeys.vue'
 import { useCorner } from './corner'
 import { useLength } from './length'
-import { pressed } from './typed'
+import { pressed } from './thumbkeys'
 
 const none: WallView = { id: '', label: '', lengths: [], joists: false } as unknown as WallView
 const wall = computed(() => room.value?.walls[wallIndex.value] ?? none)
@@ -30,7 +30,7 @@ const text = ref('')
 const touched = ref(false)
 const error = ref('')
 const busy = ref(false)
-const shown = computed(() => (kind.value === 'angle' ? (angle.cur.value?.typed ?? '') : (length.cur.value?.as.typed ?? '')))
+const shown = computed(() => (kind.value === 'angle' ? (angle.cur.value?.typed ?? '') : (length.cur.value?.length.typed ?? '')))
 watch(
   () => [kind.value, wall.value.id, length.slot.value, angle.slot.value, shown.value],
   (now, was) => {
@@ -140,7 +140,7 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
       </header>
       <p class="figure" :class="{ bad: error, keyed: touched }" aria-live="polite">
         <template v-if="touched"><SetText :text="text.replace(/'/g, '′')" />{{ kind === 'angle' ? '°' : '' }}</template>
-        <LengthText v-else-if="kind === 'length' && length.cur.value" :of="length.cur.value.as" />
+        <LengthText v-else-if="kind === 'length' && length.cur.value" :of="length.cur.value.length" />
         <template v-else-if="kind === 'angle' && angle.cur.value">{{ angle.cur.value.typed }}°</template>
         <span v-else class="hint">{{ (kind === 'length' && length.about.value) || 'not measured' }}</span>
       </p>

@@ -10,6 +10,7 @@ import { spotKinds } from '../../state/choices'
 import { attempt, change, clearable, metric, newId, setOp } from '../../state/job'
 import { room } from '../../state/place'
 import FactField from '../../parts/FactField.vue'
+import PickField from '../../parts/PickField.vue'
 
 const props = defineProps<{ wall: WallView; index: number }>()
 const spots = computed(() => room.value?.spots.filter((s) => s.wall === props.wall.id) ?? [])
@@ -26,6 +27,7 @@ async function addSpot(text: string) {
 }
 const setAt = (s: SpotView) => (text: string, was: string) =>
   text ? change(setOp('spot', s.id, 'at', text, was)) : change({ do: 'remove', kind: 'spot', id: s.id })
+const sides = ['left', 'right'].map((value) => ({ value, label: value }))
 const setStud = (s: SpotView, v: string) => attempt(setOp('spot', s.id, 'stud', v, s.stud))
 const removeSpot = (id: string) => attempt({ do: 'remove', kind: 'spot', id })
 const last = computed(() => props.index === (room.value?.walls.length ?? 0) - 1)
@@ -39,19 +41,17 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
 
 <template>
   <div class="grid">
-    <FactField kind="wall" :id="wall.id" field="ceiling_left" label="ceiling over floor, left" :facts="wall.facts" /><FactField
+    <FactField kind="wall" :of="wall" field="ceiling_left" label="ceiling over floor, left" /><FactField
       kind="wall"
-      :id="wall.id"
+      :of="wall"
       field="ceiling_right"
       label="ceiling over floor, right"
-      :facts="wall.facts"
     />
-    <FactField kind="wall" :id="wall.id" field="floor_left" label="floor under line, left" :facts="wall.facts" /><FactField
+    <FactField kind="wall" :of="wall" field="floor_left" label="floor under line, left" /><FactField
       kind="wall"
-      :id="wall.id"
+      :of="wall"
       field="floor_right"
       label="floor under line, right"
-      :facts="wall.facts"
     />
     <EntryField
       label="leans, + top into room"
@@ -59,15 +59,9 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
       :commit="clearable('wall', wall.id, 'lean')"
       :placeholder="metric ? '5 over 1200' : '1/4 over 48'"
     />
-    <FactField kind="wall" :id="wall.id" field="tile_thickness" label="tile, thick" :facts="wall.facts" /><FactField
-      kind="wall"
-      :id="wall.id"
-      field="tile_height"
-      label="tile, up to"
-      :facts="wall.facts"
-    />
-    <FactField kind="wall" :id="wall.id" field="stud_spacing" label="studs apart" :facts="wall.facts" :hint="metric ? '400' : '16'" />
-    <FactField kind="wall" :id="wall.id" field="board_thickness" label="board, thick" :facts="wall.facts" :hint="metric ? '12.5' : '1/2'" />
+    <FactField kind="wall" :of="wall" field="tile_thickness" label="tile, thick" /><FactField kind="wall" :of="wall" field="tile_height" label="tile, up to" />
+    <FactField kind="wall" :of="wall" field="stud_spacing" label="studs apart" :hint="metric ? '400' : '16'" />
+    <FactField kind="wall" :of="wall" field="board_thickness" label="board, thick" :hint="metric ? '12.5' : '1/2'" />
   </div>
   <p class="small quiet">
     A ceiling is measured from the floor under it; where that floor lies under one level line around the room, say by how much and it is taken off. A length
@@ -81,32 +75,13 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
     <b>{{ name(s) }}</b><button class="drop" type="button" :aria-label="`Remove this ${name(s)}`" @click="removeSpot(s.id)">×</button>
     <div class="grid">
       <LengthInput takes="length" label="at, from left end" :entry="s.at" :commit="setAt(s)" />
-      <FactField
-        v-if="s.kind !== 'stud'"
-        kind="spot"
-        :id="s.id"
-        field="height"
-        :label="s.kind.startsWith('step') ? 'step, high' : 'above floor'"
-        :facts="s.facts"
-      />
-      <FactField v-if="s.kind !== 'stud' && !s.kind.startsWith('step')" kind="spot" :id="s.id" field="width" label="width" :facts="s.facts" />
-      <label v-if="s.kind === 'socket'" class="stud"
-        >stud on its
-        <select :value="s.stud" @change="(e) => setStud(s, (e.target as HTMLSelectElement).value)">
-          <option value="">not known</option>
-          <option value="left">left</option>
-          <option value="right">right</option>
-        </select></label
-      >
+      <FactField v-if="s.kind !== 'stud'" kind="spot" :of="s" field="height" :label="s.kind.startsWith('step') ? 'step, high' : 'above floor'" />
+      <FactField v-if="s.kind !== 'stud' && !s.kind.startsWith('step')" kind="spot" :of="s" field="width" label="width" />
+      <PickField v-if="s.kind === 'socket'" label="stud on its" :value="s.stud" none="not known" :options="sides" @pick="(v) => setStud(s, v)" />
     </div>
   </div>
   <div class="grid">
-    <label class="stud"
-      >add a
-      <select v-model="kind">
-        <option v-for="k in spotKinds" :key="k.value" :value="k.value">{{ k.label }}</option>
-      </select></label
-    >
+    <PickField label="add a" :value="kind" :options="spotKinds" @pick="(v) => (kind = v as typeof kind)" />
     <LengthInput takes="length" label="at, from left end" :typed="at" :commit="addSpot" />
   </div>
   <div class="order">
@@ -150,20 +125,6 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
   cursor: pointer;
   font-size: 18px;
   color: var(--pencil);
-}
-.stud {
-  display: flex;
-  flex-direction: column;
-  font-size: 13px;
-  color: var(--pencil);
-}
-select {
-  height: 40px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  font-size: 15px;
-  color: var(--ink);
 }
 .order {
   display: flex;

@@ -19,8 +19,8 @@ export function useLength(wall: () => WallView) {
   const chips = computed(() =>
     mine.value.map((l) => ({
       id: l.id,
-      text: l.as.text,
-      notes: [l.burned && `− ${l.burned}`, l.part && 'part', l.kept && 'kept'].filter((n) => typeof n === 'string' && n !== '') as string[],
+      text: l.length.text,
+      notes: [l.burned && `− ${l.burned.text}`, l.part && 'part', l.kept && 'kept'].filter((n) => typeof n === 'string' && n !== '') as string[],
     })),
   )
   /** What was called out at Look stands where the tape's length will. */
@@ -38,7 +38,7 @@ export function useLength(wall: () => WallView) {
     { label: 'sharp corner', value: 'sharp:' },
   ])
   const at = (side: 'left' | 'right') => (cur.value ? `${cur.value[side]}:${side === 'left' ? cur.value.from : cur.value.to}` : pending[side])
-  const burned = computed(() => (cur.value ? cur.value.burned !== '' : pending.burned))
+  const burned = computed(() => (cur.value ? !!cur.value.burned : pending.burned))
   const burn = computed(() => view.value!.tools.burn)
 
   async function commit(text: string, was: string) {

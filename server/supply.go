@@ -11,8 +11,8 @@ import (
 	"gnomon/core/sticks"
 )
 
-// StockView is what to cut from what for one moulding.
-type StockView struct {
+// SupplyView is what to cut from what for one moulding.
+type SupplyView struct {
 	Moulding string      `json:"moulding"`
 	Name     string      `json:"name"`
 	Pieces   int         `json:"pieces"`
@@ -79,19 +79,19 @@ type BarPieceView struct {
 	Gone  bool       `json:"gone" doc:"no longer in the plan"`
 }
 
-func stockViews(j *job.Job, p plan.Plan) []StockView {
-	out := []StockView{}
+func stockViews(j *job.Job, p plan.Plan) []SupplyView {
+	out := []SupplyView{}
 	for _, s := range p.Supplies {
 		out = append(out, stockView(j, s))
 	}
 	return out
 }
 
-func stockView(j *job.Job, s sticks.Supply) StockView {
+func stockView(j *job.Job, s sticks.Supply) SupplyView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
 	codes := j.RoomCodes()
-	v := StockView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(),
+	v := SupplyView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(),
 		Bounded: s.Bounded,
 		Cost:    moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
 		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}

@@ -1,0 +1,189 @@
+package job
+
+import (
+	"slices"
+	"time"
+
+	"gnomon/core/measure"
+)
+
+// RecordKind is what was done.
+type RecordKind string
+
+// Kinds of record. One that undoes another takes back the record it names; nothing is ever
+// erased.
+const (
+	RecordCut    RecordKind = "cut"
+	RecordMiscut RecordKind = "miscut"
+	RecordRecut  RecordKind = "recut" // something was taken off a piece, and that end is to be cut again
+	RecordUndone RecordKind = "undone"
+)
+
+// Record is a fact: append-only, never recomputed. A new kind of fact is its constant, its
+// body and its line in recordKinds.
+type Record struct {
+	ID   string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,recut,undone"`
+	Of   string     `json:"of,omitempty" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record that an undone one takes back, or that this one is made again of"`
+	On
+	At     string `json:"at,omitempty" maxLength:"200" doc:"RFC 3339, UTC"`
+	By     string `json:"by,omitempty" maxLength:"200" doc:"who did it, where that was said"`
+	Device string `json:"device,omitempty" maxLength:"200" doc:"which device it came from; none was the desk"`
+	Bodies
+}
+
+// On is what a fact is about: a piece, or one end of it.
+type On struct {
+	Piece string `json:"piece" required:"true" maxLength:"200"`
+	Label string `json:"label,omitempty" maxLength:"200" doc:"what the piece was called"`
+	End   string `json:"end,omitempty" enum:",left,right" doc:"left or right"`
+}
+
+// Bodies are what the kinds of record say beside who, when and on what: each kind its own.
+type Bodies struct {
+	Cut   *Cut   `json:"cut,omitempty"`
+	Recut *Recut `json:"recut,omitempty"`
+}
+
+// Cut is what was on the screen when an end was cut or spoiled. Angles are of the saw
+// (docs/geometry.md, "The saw"): a mitre is positive to the right, a bevel with its top to the left.
+type Cut struct {
+	Length measure.Length `json:"length" required:"true"`
+	Mitre  measure.Angle  `json:"mitre"`
+	Bevel  measure.Angle  `json:"bevel"`
+	Pose   string         `json:"pose,omitempty" doc:"how it lay; none was upright"`
+}
+
+// Recut is what was taken off a piece that had been cut.
+type Recut struct {
+	Off measure.Length `json:"off" required:"true"`
+	To  measure.Length `json:"to" required:"true" doc:"how long it is to be now"`
+	Why string         `json:"why,omitempty" maxLength:"200"`
+}
+
+// recordKinds are all kinds of record, each with the body that it has and whether it is about
+// an end.
+var recordKinds = []struct {
+	kind  RecordKind
+	body  string
+	ofEnd bool
+}{
+	{RecordCut, "cut", true},
+	{RecordMiscut, "cut", true},
+	{RecordRecut, "recut", true},
+	{RecordUndone, "", false},
+}
+
+// bodies are the names of the bodies that are there.
+func (b Bodies) bodies() []string {
+	var out []string
+	for _, n := range []struct {
+		is   bool
+		name string
+	}{{b.Cut != nil, "cut"}, {b.Recut != nil, "recut"}} {
+		if n.is {
+			out = append(out, n.name)
+		}
+	}
+	return out
+}
+
+func (c *checker) record(r Record) {
+	thing := c.id("record", r.ID)
+	for _, k := range recordKinds {
+		if k.kind != r.Kind {
+			continue
+		}
+		if k.ofEnd {
+			c.oneOf(thing, "end", r.End, HandLeft, HandRight)
+		}
+		wanted := []string{}
+		if k.body != "" {
+			wanted = []string{k.body}
+		}
+		if has := r.bodies(); !slices.Equal(has, wanted) {
+			c.refuse(thing, "kind", string(r.Kind), "does not say what a record of its kind says", "give it "+orNothing(k.body)+" and no other")
+		}
+	}
+	if (r.Kind == RecordUndone || r.Of != "") && (!c.seen["record "+r.Of] || r.Of == r.ID) {
+		c.refuse(thing, "of", r.Of, "takes back or makes again a record that is not there", "list records in the order they were made")
+	}
+	c.text(thing, "piece", r.Piece)
+	c.text(thing, "label", r.Label)
+	c.text(thing, "at", r.At)
+	c.text(thing, "by", r.By)
+	c.text(thing, "device", r.Device)
+	if r.Recut != nil {
+		c.text(thing, "why", r.Recut.Why)
+	}
+}
+
+func orNothing(body string) string {
+	if body == "" {
+		return "nothing"
+	}
+	return body
+}
+
+// Mark is what formats 1 to 6 of a job file, and the steps of their time, have for a record:
+// cuts and miscuts only, and the device as by.
+type Mark struct {
+	ID    string         `json:"id"`
+	Kind  RecordKind     `json:"kind"`
+	Of    string         `json:"of"`
+	Piece string         `json:"piece"`
+	Label string         `json:"label"`
+	End   string         `json:"end"`
+	Cut   measure.Length `json:"cut"`
+	Mitre measure.Angle  `json:"mitre_deg"`
+	Bevel measure.Angle  `json:"bevel_deg"`
+	Pose  string         `json:"pose"`
+	At    string         `json:"at"`
+	By    string         `json:"by"`
+}
+
+// Record is the record that a mark became.
+func (m Mark) Record() Record {
+	r := Record{ID: m.ID, Kind: m.Kind, Of: m.Of, On: On{Piece: m.Piece, Label: m.Label, End: m.End}, At: m.At, Device: m.By}
+	if m.Kind != RecordUndone {
+		r.Cut = &Cut{Length: m.Cut, Mitre: m.Mitre, Bevel: m.Bevel, Pose: m.Pose}
+	}
+	return r
+}
+
+// Standing are the cuts and miscuts that were not taken back, and whose end was not cut again
+// since, in the order they were made. That is not the order they came in: a device that was
+// out of reach sends its records late, and what it spoiled first must not spoil what another
+// cut since. A record without a time counts as made right after the one before it.
+func (j *Job) Standing() []Record {
+	undone := map[string]bool{}
+	for _, r := range j.Records {
+		if r.Kind == RecordUndone {
+			undone[r.Of] = true
+		}
+	}
+	type timed struct {
+		Record
+		at time.Time
+	}
+	var all []timed
+	var last time.Time
+	for _, r := range j.Records {
+		if at, err := time.Parse(time.RFC3339, r.At); err == nil {
+			last = at
+		}
+		if r.Kind != RecordUndone && !undone[r.ID] {
+			all = append(all, timed{r, last})
+		}
+	}
+	slices.SortStableFunc(all, func(a, b timed) int { return a.at.Compare(b.at) })
+	out := make([]Record, 0, len(all))
+	for _, r := range all {
+		if r.Kind == RecordRecut {
+			out = slices.DeleteFunc(out, func(c Record) bool { return c.Kind == RecordCut && c.Piece == r.Piece && c.End == r.End })
+			continue
+		}
+		out = append(out, r.Record)
+	}
+	return out
+}

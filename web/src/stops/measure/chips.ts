@@ -1,0 +1,6 @@
+/** One reading taken before, to choose. */
+export interface Chip {
+  id: string
+  text: string
+  notes: string[]
+}
