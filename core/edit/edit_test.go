@@ -32,6 +32,31 @@ func asText(j job.Job) string {
 	return string(b)
 }
 
+// applied makes a step and holds it against the same step made on a copy that shares nothing,
+// normalised and checked whole. The job given stays as it was.
+func applied(t require.TestingT, j job.Job, op Op) (job.Job, Op, error) {
+	was := asText(j)
+	next, inverse, err := Apply(j, op)
+	require.Equal(t, was, asText(j), "the job given is left as it was: %+v", op)
+	whole := j.Clone()
+	if op.Unit == "" {
+		op.Unit = j.Unit
+	}
+	op, bad := current(op)
+	if bad == nil {
+		_, bad = step(&whole, op)
+	}
+	if bad == nil {
+		whole.Normalise()
+		bad = whole.Check()
+	}
+	require.Equal(t, bad, err, "%+v", op)
+	if err == nil {
+		require.Equal(t, asText(whole), asText(next), "%+v", op)
+	}
+	return next, inverse, err
+}
+
 func set1(kind, id, field, value string) Op {
 	return Op{Do: Set, Kind: kind, ID: id, Field: field, Value: json.RawMessage(value)}
 }
@@ -384,7 +409,7 @@ func TestInverseRestores(t *testing.T) {
 		units := false
 		for n := range 8 {
 			op := drawOp(t, j, n)
-			next, inv, err := Apply(j, op)
+			next, inv, err := applied(t, j, op)
 			if err != nil {
 				continue
 			}
@@ -398,7 +423,7 @@ func TestInverseRestores(t *testing.T) {
 			require.NoError(t, err)
 			var op Op
 			require.NoError(t, json.Unmarshal(b, &op))
-			j, _, err = Apply(j, op)
+			j, _, err = applied(t, j, op)
 			require.NoError(t, err, "%s", b)
 			want, got := before[i].Clone(), j.Clone()
 			require.Equal(t, cuts(want), cuts(got), "the same cuts stand")

@@ -37,19 +37,19 @@ func TestEveryFieldIsSetAndTakenBack(t *testing.T) {
 			op := op
 			op.Do, op.Field, op.Unit = Set, name, j.Unit
 			op.Value = text2raw(reflect.ValueOf(at).Elem().Interface(), job.FieldUnit(name, j.Unit))
-			same, _, err := Apply(j, op)
+			same, _, err := applied(t, j, op)
 			require.NoError(t, err, "%s %s", op.Kind, name)
 			assert.Equal(t, j, same, "%s %s", op.Kind, name)
 			if v := reflect.ValueOf(at).Elem(); v.Kind() != reflect.Pointer || v.IsNil() {
 				continue
 			}
 			op.Value = json.RawMessage("null")
-			without, back, err := Apply(j, op)
+			without, back, err := applied(t, j, op)
 			if err != nil {
 				continue // something else needs it
 			}
 			assert.NotEqual(t, j, without, "%s %s", op.Kind, name)
-			again, _, err := Apply(without, back)
+			again, _, err := applied(t, without, back)
 			require.NoError(t, err)
 			assert.Equal(t, j, again, "%s %s comes back", op.Kind, name)
 		}

@@ -20,6 +20,9 @@ type Kind struct {
 	// With is the kind that it comes and goes with: it is not added or removed by itself.
 	With string
 
+	// changes is what of a job its steps change, where that is not the room it stands in.
+	changes int
+
 	// What follows may be nil: it is not done with this kind. Fields are one thing's, by their
 	// names in a job file, nil where it is not there; has is told of any thing, without fields too.
 	fields func(j *job.Job, id string) map[string]any
@@ -30,6 +33,14 @@ type Kind struct {
 	move   func(j *job.Job, op Op) (Op, error)
 	mirror func(m *mirroring, r *job.Room) error // all of them in a room
 }
+
+// What steps change, where that is not the room that their thing stands in.
+const (
+	_              = iota
+	changesShop    // what a job has once, mouldings and saws
+	changesByHand  // lengths set by hand
+	changesLayouts // what is laid out on sticks
+)
 
 // Kinds are all kinds of thing: a new one is its line here, and its struct.
 var Kinds []Kind
@@ -43,26 +54,26 @@ func init() { // not with its declaration: what removes one kind may remove othe
 		once("doors", func(j *job.Job) map[string]any { return job.Fields(&j.Doors) }),
 		once("prices", pricesFields),
 		once("quote", func(j *job.Job) map[string]any { return job.Fields(&j.Quote) }),
-		{Name: "stick", fields: stickFields}, // of a moulding, as in base/0
-		{Name: "laid", fields: laidFields},   // a stick of a layout, as in base/s1
+		{Name: "stick", changes: changesShop, fields: stickFields},  // of a moulding, as in base/0
+		{Name: "laid", changes: changesLayouts, fields: laidFields}, // a stick of a layout, as in base/s1
 
 		listed(Kind{Name: "room", List: "rooms", Measured: true}, things[job.Room]{lists: inJob(func(j *job.Job) *[]job.Room { return &j.Rooms }),
 			id: func(r *job.Room) *string { return &r.ID }, movable: true, more: func(r *job.Room) map[string]any { return job.Fields(&r.Look) }}),
-		listed(Kind{Name: "moulding", List: "mouldings"}, things[job.Moulding]{lists: inJob(func(j *job.Job) *[]job.Moulding { return &j.Mouldings }),
+		listed(Kind{Name: "moulding", changes: changesShop, List: "mouldings"}, things[job.Moulding]{lists: inJob(func(j *job.Job) *[]job.Moulding { return &j.Mouldings }),
 			id: func(m *job.Moulding) *string { return &m.ID }, stays: mouldingInUse}),
-		listed(Kind{Name: "sundry", List: "sundries"}, things[job.Sundry]{lists: inJob(func(j *job.Job) *[]job.Sundry { return &j.Prices.Sundries }),
+		listed(Kind{Name: "sundry", changes: changesShop, List: "sundries"}, things[job.Sundry]{lists: inJob(func(j *job.Job) *[]job.Sundry { return &j.Prices.Sundries }),
 			id: func(s *job.Sundry) *string { return &s.ID }}),
-		listed(Kind{Name: "saw", List: "saws"}, things[job.Saw]{lists: inJob(func(j *job.Job) *[]job.Saw { return &j.Saws }),
+		listed(Kind{Name: "saw", changes: changesShop, List: "saws"}, things[job.Saw]{lists: inJob(func(j *job.Job) *[]job.Saw { return &j.Saws }),
 			id: func(s *job.Saw) *string { return &s.ID }, stays: sawInUse, unnamed: func(j *job.Job) string { return j.Saw }}),
-		listed(Kind{Name: "test", Said: "test cut", List: "tests", In: "saw"}, things[job.Test]{lists: inSaws(func(s *job.Saw) *[]job.Test { return &s.Tests }),
+		listed(Kind{Name: "test", changes: changesShop, Said: "test cut", List: "tests", In: "saw"}, things[job.Test]{lists: inSaws(func(s *job.Saw) *[]job.Test { return &s.Tests }),
 			id: func(t *job.Test) *string { return &t.ID }, read: readTest}),
-		{Name: "layout", List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},
-		{Name: "hand", List: "by_hand", AtSaw: true, has: hasHand, ids: handIDs, add: addHand, remove: removeHand},
+		{Name: "layout", changes: changesLayouts, List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},
+		{Name: "hand", changes: changesByHand, List: "by_hand", AtSaw: true, has: hasHand, ids: handIDs, add: addHand, remove: removeHand},
 
 		wallKind(),
 		{Name: "walls", has: hasAnyWall, add: callOut, remove: removeCalled}, // a list called out
 		{Name: "faces", add: putBack},                                        // walls put back together
-		{Name: "copy", add: copyRoom},                                        // of a room
+		{Name: "copy", changes: changesShop, add: copyRoom},                  // of a room that stays as it is; the copy is new
 		listed(Kind{Name: "corner", List: "corners", In: "room", With: "wall", Measured: true}, things[job.Corner]{
 			lists: inRooms(func(r *job.Room) *[]job.Corner { return &r.Corners }), id: func(c *job.Corner) *string { return &c.ID }, mirror: mirrorCorner}),
 		listed(Kind{Name: "length", List: "lengths", In: "wall", Measured: true}, things[job.WallLength]{
@@ -144,7 +155,7 @@ func fieldsOf(j *job.Job, op Op) map[string]any {
 
 // once is a kind of which a job has one.
 func once(name string, fields func(j *job.Job) map[string]any) Kind {
-	return Kind{Name: name, fields: func(j *job.Job, _ string) map[string]any { return fields(j) }}
+	return Kind{Name: name, changes: changesShop, fields: func(j *job.Job, _ string) map[string]any { return fields(j) }}
 }
 
 func mouldingInUse(j *job.Job, id string) error {

@@ -61,25 +61,25 @@ func TestEveryKindComesAndGoes(t *testing.T) {
 			if k.Name == "saw" && id == j.Saw {
 				continue
 			}
-			without, back, err := Apply(j, Op{Do: Remove, Kind: k.Name, ID: id})
+			without, back, err := applied(t, j, Op{Do: Remove, Kind: k.Name, ID: id})
 			require.NoError(t, err, "%s %s", k.Name, id)
 			assert.False(t, k.has(&without, id), "%s %s", k.Name, id)
 			if !slices.Contains([]string{"layout", "hand", "override"}, k.Name) { // those take another's place
-				_, _, err = Apply(j, through(t, back))
+				_, _, err = applied(t, j, through(t, back))
 				assert.Error(t, err, "%s %s twice", k.Name, id)
 			}
-			again, out, err := Apply(without, through(t, back))
+			again, out, err := applied(t, without, through(t, back))
 			require.NoError(t, err, "%s %s", k.Name, id)
 			assert.Equal(t, j, again, "%s %s comes back as it was", k.Name, id)
-			gone, _, err := Apply(again, through(t, out))
+			gone, _, err := applied(t, again, through(t, out))
 			require.NoError(t, err, "%s %s", k.Name, id)
 			assert.Equal(t, without, gone, "%s %s goes again", k.Name, id)
 		}
-		_, _, err := Apply(j, Op{Do: Remove, Kind: k.Name, ID: "nowhere"})
+		_, _, err := applied(t, j, Op{Do: Remove, Kind: k.Name, ID: "nowhere"})
 		var missing *Missing
 		assert.ErrorAs(t, err, &missing, k.Name)
 		if k.In != "" {
-			_, _, err = Apply(j, Op{Do: Add, Kind: k.Name, ID: "new", In: "nowhere", Value: json.RawMessage(`{}`)})
+			_, _, err = applied(t, j, Op{Do: Add, Kind: k.Name, ID: "new", In: "nowhere", Value: json.RawMessage(`{}`)})
 			assert.ErrorAs(t, err, &missing, k.Name)
 		}
 	}
@@ -111,12 +111,12 @@ func TestEveryKindThatMoves(t *testing.T) {
 				if after == id {
 					continue
 				}
-				next, back, err := Apply(j, Op{Do: Move, Kind: k.Name, ID: id, After: after})
+				next, back, err := applied(t, j, Op{Do: Move, Kind: k.Name, ID: id, After: after})
 				if err != nil {
 					continue // into another room
 				}
 				moved++
-				again, _, err := Apply(next, back)
+				again, _, err := applied(t, next, back)
 				require.NoError(t, err, "%s %s", k.Name, id)
 				assert.Equal(t, j, again, "%s %s", k.Name, id)
 			}

@@ -65,7 +65,8 @@ func Apply(j job.Job, op Op) (job.Job, Op, error) {
 // two steps it need not be one that could be kept. What leads over such a
 // job may be such that it cannot be undone; that is refused then like every other step.
 func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
-	next := j.Clone()
+	next := j.Fork()
+	owned := owner{&next, map[string]bool{}}
 	inverse := make([]Op, len(ops))
 	for i, op := range ops {
 		if op.Unit == "" {
@@ -75,11 +76,13 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 		if err != nil {
 			return j, nil, err
 		}
+		owned.before(op)
 		inv, err := step(&next, op)
 		if err != nil {
 			return j, nil, err
 		}
-		next.Normalise()
+		owned.after(op)
+		next.NormaliseSince(&j)
 		if slices.ContainsFunc(next.Rooms, func(r job.Room) bool { return len(r.Walls) != len(r.Corners) }) {
 			return j, nil, next.Check() // no step is made in such a room
 		}
@@ -93,7 +96,7 @@ func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 		}
 		inverse[len(ops)-1-i] = inv
 	}
-	if err := next.Check(); err != nil {
+	if err := next.CheckSince(&j); err != nil {
 		return j, nil, err
 	}
 	return next, inverse, nil

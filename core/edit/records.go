@@ -140,13 +140,10 @@ func takeBack(j *job.Job, op Op) (Op, error) {
 }
 
 func nextRecord(j *job.Job) string {
-	taken := map[string]bool{}
-	for _, r := range j.Records {
-		taken[r.ID] = true
+	for n := len(j.Records) + 1; ; n++ {
+		id := fmt.Sprintf("m%d", n)
+		if !slices.ContainsFunc(j.Records, func(r job.Record) bool { return r.ID == id }) {
+			return id
+		}
 	}
-	n := len(j.Records) + 1
-	for taken[fmt.Sprintf("m%d", n)] {
-		n++
-	}
-	return fmt.Sprintf("m%d", n)
 }

@@ -93,6 +93,9 @@ func elements(v any) []any {
 func asAdded(j *job.Job, rm Op, unit measure.Unit) json.RawMessage {
 	k := *j
 	k.Records, k.Rooms = nil, nil
+	if rm.Kind != "layout" {
+		k.Layouts = nil
+	}
 	id := rm.ID
 	if rm.Kind == "walls" {
 		id = string(rm.Value)

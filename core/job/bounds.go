@@ -32,6 +32,7 @@ type bound struct {
 // bounded is what a struct's tags say of its fields.
 type bounded struct {
 	named  bool // it has an identifier
+	id     int  // where
 	fields []bound
 }
 
@@ -48,7 +49,9 @@ func boundsIn(t reflect.Type) *bounded {
 		return nil
 	}
 	out := &bounded{}
-	_, out.named = t.FieldByName("ID")
+	if id, is := t.FieldByName("ID"); is && len(id.Index) == 1 {
+		out.named, out.id = true, id.Index[0]
+	}
 	for i := range t.NumField() {
 		f := t.Field(i)
 		b := bound{at: i, name: FieldName(f), least: number(f.Tag.Get("minimum")), most: number(f.Tag.Get("maximum"))}
@@ -108,6 +111,42 @@ func (c *checker) bounds(of, v reflect.Value) {
 		case reflect.Struct:
 			if b.within {
 				c.bounds(of, f)
+			}
+		}
+	}
+}
+
+// elsewhere refuses identifiers of rooms that changed which stand in another room too. What is seen by now
+// are those that are new there.
+func (c *checker) elsewhere(j *Job, since []*Room) {
+	if len(c.seen) == 0 {
+		return
+	}
+	fresh := map[string]bool{}
+	for thing := range c.seen {
+		_, id, _ := strings.Cut(thing, " ")
+		fresh[id] = true
+	}
+	for i, same := range since {
+		if same != nil {
+			c.twice(reflect.ValueOf(&j.Rooms[i]).Elem(), fresh)
+		}
+	}
+}
+
+// twice looks for identifiers in a thing and in what stands in it.
+func (c *checker) twice(v reflect.Value, fresh map[string]bool) {
+	in := boundsIn(v.Type())
+	if in.named && fresh[v.Field(in.id).String()] {
+		if thing := thingOf(v); c.seen[thing] {
+			kind, id, _ := strings.Cut(thing, " ")
+			c.twiceIn(kind, id)
+		}
+	}
+	for i := range in.fields {
+		if f := v.Field(in.fields[i].at); in.fields[i].within && f.Kind() == reflect.Slice {
+			for k := range f.Len() {
+				c.twice(f.Index(k), fresh)
 			}
 		}
 	}

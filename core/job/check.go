@@ -45,6 +45,74 @@ func (j *Job) Check() error {
 	if c.counts(j); c.err != nil {
 		return c.err
 	}
+	c.shop(j)
+	for i := range j.Rooms {
+		c.room(j, &j.Rooms[i])
+	}
+	c.records(j.Records, 0)
+	c.lists(j)
+	c.bounds(reflect.ValueOf(j).Elem(), reflect.ValueOf(j).Elem())
+	return c.result()
+}
+
+// CheckSince does the same where the job was made of one that passed, with what it does not share
+// with that: what it shares is as good as it was.
+func (j *Job) CheckSince(was *Job) error {
+	if !j.SameShop(was) { // what holds for every room
+		return j.Check()
+	}
+	since := j.Since(was)
+	c, before := checker{seen: map[string]bool{}, unit: j.Unit}, checker{seen: map[string]bool{}, unit: j.Unit}
+	for i, same := range since {
+		if same == nil {
+			if o := was.Room(j.Rooms[i].ID); o != nil && !slices.Contains(since, o) {
+				before.room(was, o)
+			}
+		}
+	}
+	if c.counts(j); c.err != nil {
+		return c.err
+	}
+	for i, same := range since {
+		if same == nil {
+			c.room(j, &j.Rooms[i])
+		}
+	}
+	for thing := range before.seen {
+		delete(c.seen, thing)
+	}
+	c.elsewhere(j, since)
+	for i, same := range since {
+		if same == nil {
+			c.held(&j.Rooms[i])
+		}
+	}
+	old := j.commonRecords(was)
+	c.records(j.Records, old)
+	for i := range j.Records[old:] {
+		c.held(&j.Records[old+i])
+	}
+	if j.SameByHand(was) && j.SameLayouts(was) {
+		return c.result()
+	}
+	c.lists(j)
+	for i := range j.ByHand {
+		c.held(&j.ByHand[i])
+	}
+	for i := range j.Layouts {
+		c.held(&j.Layouts[i])
+	}
+	return c.result()
+}
+
+// held holds a thing, given by a pointer to it, to its tags.
+func (c *checker) held(thing any) {
+	v := reflect.ValueOf(thing).Elem()
+	c.bounds(v, v)
+}
+
+// shop checks what a job has once.
+func (c *checker) shop(j *Job) {
 	c.text("job", "name", j.Name)
 	c.rules(&j.Rules)
 	c.saws(j)
@@ -63,20 +131,20 @@ func (j *Job) Check() error {
 	for i := range j.Mouldings {
 		c.moulding(&j.Mouldings[i])
 	}
-	for i := range j.Rooms {
-		c.room(j, &j.Rooms[i])
-	}
-	for _, r := range j.Records {
-		c.record(r)
-	}
+	c.putAway(j.PutAway)
+}
+
+// lists checks what was set by hand and laid out.
+func (c *checker) lists(j *Job) {
 	for i := range j.ByHand {
 		c.byHand(&j.ByHand[i])
 	}
-	c.putAway(j.PutAway)
 	for i := range j.Layouts {
 		c.layout(j, &j.Layouts[i])
 	}
-	c.bounds(reflect.ValueOf(j).Elem(), reflect.ValueOf(j).Elem())
+}
+
+func (c *checker) result() error {
 	if c.err != nil {
 		return c.err
 	}
@@ -113,10 +181,14 @@ func (c *checker) id(kind, id string) string {
 		c.refuse(kind, "id", id, "not an identifier", "use 1 to 80 letters, digits, - or _")
 	}
 	if c.seen[thing] {
-		c.refuse(thing, "id", id, "stands twice in the job", "give every "+kind+" an identifier of its own")
+		c.twiceIn(kind, id)
 	}
 	c.seen[thing] = true
 	return thing
+}
+
+func (c *checker) twiceIn(kind, id string) {
+	c.refuse(kind+" "+id, "id", id, "stands twice in the job", "give every "+kind+" an identifier of its own")
 }
 
 func (c *checker) positive(thing, field string, e Entry) {

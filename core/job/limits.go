@@ -73,7 +73,11 @@ func (c *checker) counts(j *Job) {
 		}
 		if len(r.Walls) <= MaxWalls && len(r.Runs) <= maxRuns {
 			for k := range r.Runs {
-				stretches += len(r.Over(&r.Runs[k]))
+				if r.Runs[k].Whole() {
+					stretches += len(r.Walls)
+				} else {
+					stretches += len(r.Over(&r.Runs[k]))
+				}
 			}
 			stretches += len(r.Runs) * len(r.Openings)
 		}

@@ -36,7 +36,36 @@ func Starter(name string, unit measure.Unit) Job {
 // Normalise fills in every default, so that two jobs that mean the same are
 // the same value, and takes out of names what no screen or list should obey. It gives each wall its corner; the corner that an open room
 // does not list gets an identifier made from its wall's.
-func (j *Job) Normalise() {
+func (j *Job) Normalise() { j.NormaliseSince(&Job{}) }
+
+// NormaliseSince does the same where the job was made of one that is normalised, with what it does
+// not share with that.
+func (j *Job) NormaliseSince(was *Job) {
+	j.normaliseShop()
+	j.Rooms = some(j.Rooms)
+	for i, same := range j.Since(was) {
+		if same == nil {
+			j.Rooms[i].normalise(j.Unit)
+		}
+	}
+	for i := j.commonRecords(was); i < len(j.Records); i++ {
+		j.Records[i].plainTexts()
+	}
+	if !j.SameByHand(was) {
+		for i := range j.ByHand {
+			j.ByHand[i].plainTexts()
+		}
+		slices.SortFunc(j.ByHand, ByPiece)
+	}
+	if !j.SameLayouts(was) {
+		for i := range j.Layouts {
+			j.Layouts[i].plainTexts()
+		}
+	}
+}
+
+// normaliseShop does it for all that a job has once.
+func (j *Job) normaliseShop() {
 	j.Gnomon = FileVersion
 	j.plainTexts()
 	j.Unit = or(j.Unit, measure.UnitInch)
@@ -47,17 +76,14 @@ func (j *Job) Normalise() {
 	d := DefaultDoors(j.Unit)
 	j.Doors.Width, j.Doors.Height = orEntry(j.Doors.Width, d.Width), orEntry(j.Doors.Height, d.Height)
 	j.normaliseSaws()
-	slices.SortFunc(j.ByHand, ByPiece)
-	j.Mouldings, j.Rooms = some(j.Mouldings), some(j.Rooms)
+	j.Mouldings = some(j.Mouldings)
 	for i := range j.Mouldings {
 		j.Mouldings[i].normalise(j.Unit)
-	}
-	for i := range j.Rooms {
-		j.Rooms[i].normalise(j.Unit)
 	}
 }
 
 func (r *Room) normalise(unit measure.Unit) {
+	r.plainTexts()
 	r.Walls, r.Corners = some(r.Walls), some(r.Corners)
 	r.Openings, r.Runs = some(r.Openings), some(r.Runs)
 	if len(r.Corners) == 0 || !r.Closed && len(r.Corners) == len(r.Walls)-1 {

@@ -26,51 +26,50 @@ func plain(s, keep string) string {
 	}, s)
 }
 
-// plainTexts takes such characters out of every name and remark of the job.
-func (j *Job) plainTexts() {
-	one := func(all ...*string) {
-		for _, s := range all {
-			*s = Plain(*s)
-		}
+// plainAll takes such characters out of texts.
+func plainAll(all ...*string) {
+	for _, s := range all {
+		*s = Plain(*s)
 	}
-	one(&j.Name, &j.Rules.Set, &j.Prices.Currency)
+}
+
+// plainTexts takes them out of every name and remark that a job has once.
+func (j *Job) plainTexts() {
+	plainAll(&j.Name, &j.Rules.Set, &j.Prices.Currency)
 	for i := range j.Mouldings {
-		m := &j.Mouldings[i]
-		one(&m.Name)
+		plainAll(&j.Mouldings[i].Name)
 	}
 	for i := range j.Saws {
-		one(&j.Saws[i].Name, &j.Saws[i].Note)
+		plainAll(&j.Saws[i].Name, &j.Saws[i].Note)
 	}
 	for i := range j.Prices.Sundries {
-		one(&j.Prices.Sundries[i].Name)
+		plainAll(&j.Prices.Sundries[i].Name)
 	}
 	q := &j.Quote
-	one(&q.Number, &q.Date)
+	plainAll(&q.Number, &q.Date)
 	for _, s := range []*string{&q.For, &q.From, &q.Included, &q.Excluded, &q.Note} {
 		*s = plain(*s, "\n\t")
 	}
-	for i := range j.Rooms {
-		r := &j.Rooms[i]
-		one(&r.Name, &r.Storey)
-		for k := range r.Overrides {
-			o := &r.Overrides[k]
-			one(&o.By, &o.Why)
-		}
+}
+
+func (r *Room) plainTexts() {
+	plainAll(&r.Name, &r.Storey)
+	for i := range r.Overrides {
+		plainAll(&r.Overrides[i].By, &r.Overrides[i].Why)
 	}
-	for i := range j.Records {
-		r := &j.Records[i]
-		one(&r.Piece, &r.Label, &r.At, &r.By, &r.Device)
-		if r.Recut != nil {
-			one(&r.Recut.Why)
-		}
+}
+
+func (r *Record) plainTexts() {
+	plainAll(&r.Piece, &r.Label, &r.At, &r.By, &r.Device)
+	if r.Recut != nil {
+		plainAll(&r.Recut.Why)
 	}
-	for i := range j.ByHand {
-		h := &j.ByHand[i]
-		one(&h.Piece, &h.By, &h.Why, &h.At)
-	}
-	for i := range j.Layouts {
-		for k := range j.Layouts[i].Sticks {
-			one(&j.Layouts[i].Sticks[k].Source)
-		}
+}
+
+func (h *ByHand) plainTexts() { plainAll(&h.Piece, &h.By, &h.Why, &h.At) }
+
+func (l *Layout) plainTexts() {
+	for i := range l.Sticks {
+		plainAll(&l.Sticks[i].Source)
 	}
 }

@@ -88,7 +88,29 @@ func (b Bodies) bodies() []string {
 	return out
 }
 
-func (c *checker) record(r Record) {
+// records checks those from the given one on; what comes before is good.
+func (c *checker) records(all []Record, from int) {
+	before := func(id string) bool { // for a few of them looking is quicker than a list of all
+		return slices.ContainsFunc(all[:from], func(r Record) bool { return r.ID == id })
+	}
+	if len(all)-from > 8 {
+		for i := range all[:from] {
+			c.seen["record "+all[i].ID] = true
+		}
+		before = func(string) bool { return false }
+	}
+	for i := from; i < len(all); i++ {
+		r := &all[i]
+		for _, id := range []string{r.ID, r.Of} {
+			if before(id) {
+				c.seen["record "+id] = true
+			}
+		}
+		c.record(r)
+	}
+}
+
+func (c *checker) record(r *Record) {
 	thing := c.id("record", r.ID)
 	for _, k := range recordKinds {
 		if k.kind != r.Kind {

@@ -1,0 +1,51 @@
+package edit
+
+import "gnomon/core/job"
+
+// owner makes what a step may change its job's own, before the step changes it: the rest stays
+// shared with the job that the steps begin from.
+type owner struct {
+	job *job.Job
+	has map[string]bool // rooms that are its own by now
+}
+
+// before owns what a step is about. A kind of thing that does not say where its steps change
+// something may change any room.
+func (o *owner) before(op Op) {
+	k := KindOf(op.Kind)
+	switch {
+	case op.Do == Record || op.Do == TakeBack: // they only add to a list
+	case k.changes == changesShop && op.Field != "unit": // a fork has its own already
+	case k.changes == changesByHand:
+		o.job.OwnByHand()
+	case k.changes == changesLayouts:
+		o.job.OwnLayouts()
+	case k.List == "rooms":
+		o.rooms(func(r *job.Room) bool { return r.ID == op.ID })
+	case op.Do == Add && op.Kind == "walls":
+		o.rooms(func(r *job.Room) bool { return r.ID == op.In })
+	case k.In != "":
+		o.rooms(func(r *job.Room) bool {
+			alone := &job.Job{Rooms: []job.Room{*r}}
+			return r.ID == op.In || op.ID != "" && k.has(alone, op.ID) || k.In != "room" && op.In != "" && KindOf(k.In).has(alone, op.In)
+		})
+	default:
+		o.rooms(func(*job.Room) bool { return true })
+	}
+}
+
+// after owns the room that a step brought: it came from nowhere else.
+func (o *owner) after(op Op) {
+	if op.Kind == "room" || op.Kind == "copy" {
+		o.has[op.ID] = true
+	}
+}
+
+func (o *owner) rooms(which func(r *job.Room) bool) {
+	for i := range o.job.Rooms {
+		if r := &o.job.Rooms[i]; !o.has[r.ID] && which(r) {
+			o.job.OwnRoom(i)
+			o.has[r.ID] = true
+		}
+	}
+}
