@@ -50,17 +50,17 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 				if err != nil {
 					return err
 				}
-				if err := s.cutLine(j, q, labels, float64(q.Cut)/float64(longest), to); err != nil {
+				if err := s.cutLine(j, *q, labels, float64(q.Cut)/float64(longest), to); err != nil {
 					return err
 				}
 			}
 		}
 	}
-	if len(p.Glue) > 0 {
+	if len(p.Glue()) > 0 {
 		s.down(22, 60)
 		s.put(s.left, "On the bench, in this order", "B", 13, false)
 		s.down(16, 0)
-		for n, g := range p.Glue {
+		for n, g := range p.Glue() {
 			s.box(s.left, 9)
 			s.wrap(s.left+18, s.right-s.left-18, fmt.Sprintf("%d. %s", n+1, g.Text), "", 10.5, 14)
 		}

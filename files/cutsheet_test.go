@@ -117,7 +117,7 @@ func pieceOf(t *testing.T, p plan.Plan, id string) piece.Piece {
 	t.Helper()
 	for _, q := range p.Pieces {
 		if q.ID == id {
-			return q
+			return *q
 		}
 	}
 	t.Fatal(id)

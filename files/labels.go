@@ -35,7 +35,7 @@ func WriteLabelsPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 		var mine []piece.Piece
 		for _, q := range pieces {
 			if q.Room == j.Rooms[i].ID && q.Cut > 0 {
-				mine = append(mine, q)
+				mine = append(mine, *q)
 			}
 		}
 		slices.SortStableFunc(mine, func(a, b piece.Piece) int { return a.Hang - b.Hang })

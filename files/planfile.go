@@ -183,7 +183,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 	}
 	labels := labels(p)
 	for _, q := range p.Pieces {
-		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
+		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, *q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
 		if q.Held != "" { // no figure that a saw's stop could be sent to
 			row[4], row[5], row[6] = q.LengthText(j.Unit), "", ""
 		}
@@ -280,7 +280,7 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 				if m := q.MeasuredText(j.Unit); m != "" {
 					length += ", measured " + m
 				}
-				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, q), length, endText(joint.Left, q.Left, j.Unit), endText(joint.Right, q.Right, j.Unit))
+				fmt.Fprintf(t, "  %s\t%s\t%s\t%s\t%s\n", q.Label, wallLabel(j, *q), length, endText(joint.Left, q.Left, j.Unit), endText(joint.Right, q.Right, j.Unit))
 			}
 		}
 		if err := t.Flush(); err != nil {

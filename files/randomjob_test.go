@@ -263,7 +263,7 @@ func workOn(seed uint64, j job.Job, p *plan.Plan) job.Job {
 	if len(p.Pieces) == 0 {
 		return next
 	}
-	at := func() *piece.Piece { return &p.Pieces[d.IntN(len(p.Pieces))] }
+	at := func() *piece.Piece { return p.Pieces[d.IntN(len(p.Pieces))] }
 	for n := range d.IntN(8) {
 		q := at()
 		m := job.Record{ID: fmt.Sprint("m", n), Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: job.HandLeft},

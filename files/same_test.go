@@ -172,7 +172,7 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	for _, f := range p.Findings {
 		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, acts(f))
 	}
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		fmt.Fprintln(w, "cut", c.Piece, c.Hand, c.Number, c.Done, c.Check, c.Cautions, c.Stays, c.Batch)
 	}
 	for _, s := range p.Stops {
@@ -201,7 +201,7 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	for _, g := range p.Groups {
 		fmt.Fprintln(w, "group", g.ID, g.Room, g.Run, g.Pieces)
 	}
-	fmt.Fprintln(w, "orders", p.Orders, p.Glue)
+	fmt.Fprintln(w, "orders", p.Orders(), p.Glue())
 	for _, s := range p.Sights {
 		fmt.Fprintln(w, "sight", s.Room, s.Opening, s.Eye, s.Sees)
 	}

@@ -129,7 +129,7 @@ func (s *server) atSaw(api huma.API) {
 func pieceOf(p plan.Plan, id string) (piece.Piece, error) {
 	for _, q := range p.Pieces {
 		if q.ID == id {
-			return q, nil
+			return *q, nil
 		}
 	}
 	return piece.Piece{}, &edit.Missing{Thing: "piece " + id}

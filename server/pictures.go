@@ -71,7 +71,7 @@ func (s *server) pictures(api huma.API) {
 		bench := benchOf(&p.job, &p.plan)
 		for i, c := range p.view.Cuts {
 			if c.Picture != "" && wanted[c.Picture] {
-				k, st := bench.cut(p.plan.Cuts[i])
+				k, st := bench.cut(p.plan.Cuts()[i])
 				out.Pictures[c.Picture] = BenchView{picture.OnSaw(k, st.Blank), picture.Turned(k, st.Blank)}
 				delete(wanted, c.Picture)
 			}
@@ -115,7 +115,7 @@ type stock struct {
 func benchOf(j *job.Job, p *plan.Plan) bench {
 	b := bench{j, make(map[string]*piece.Piece, len(p.Pieces)), map[string]stock{}}
 	for i := range p.Pieces {
-		b.pieces[p.Pieces[i].ID] = &p.Pieces[i]
+		b.pieces[p.Pieces[i].ID] = p.Pieces[i]
 	}
 	return b
 }

@@ -257,13 +257,13 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	for _, g := range p.Groups {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
 	}
-	for _, g := range p.Glue {
+	for _, g := range p.Glue() {
 		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
 	}
 	for _, c := range p.Chains {
 		v.Chains = append(v.Chains, ChainView{c.Room, c.Runs, some(c.Starts)})
 	}
-	for _, o := range p.Orders {
+	for _, o := range p.Orders() {
 		v.Orders = append(v.Orders, OrderView(o))
 	}
 	wallText, codes := map[string]string{}, j.RoomCodes()
@@ -276,7 +276,7 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 	}
 	byID, sticks := piece.ByID(p.Pieces), stickWords(p, u)
 	for i := range p.Pieces {
-		q := &p.Pieces[i]
+		q := p.Pieces[i]
 		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
 			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
 			Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
@@ -287,13 +287,13 @@ func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
 		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, d := range p.Decisions {
-		v.Decisions = append(v.Decisions, decisionView(&j, d, byID))
+		v.Decisions = append(v.Decisions, decisionView(&j, *d, byID))
 	}
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
 	}
 	bench := benchOf(&j, &p)
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		q := byID[c.Piece]
 		was := job.Cut{Length: q.Cut}
 		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}

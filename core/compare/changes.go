@@ -22,11 +22,11 @@ type Change struct {
 func Changes(was, is *plan.Plan, unit measure.Unit) []Change {
 	at := map[string]*piece.Piece{}
 	for i := range is.Pieces {
-		at[is.Pieces[i].ID] = &is.Pieces[i]
+		at[is.Pieces[i].ID] = is.Pieces[i]
 	}
 	var out []Change
 	for i := range was.Pieces {
-		p := &was.Pieces[i]
+		p := was.Pieces[i]
 		q := at[p.ID]
 		delete(at, p.ID)
 		c := Change{Piece: p.ID, Label: p.Label, Room: p.Room}

@@ -32,7 +32,7 @@ type News struct {
 // Meanwhile tells what the one at the device must know before the next cut: of the cuts as
 // they were shown, which pieces are planned otherwise now, gone, or cut by others. Records are
 // the job's, me the device's name as it stands in them.
-func Meanwhile(pieces []piece.Piece, records []job.Record, shown []Shown, me string, unit measure.Unit) []News {
+func Meanwhile(pieces []*piece.Piece, records []job.Record, shown []Shown, me string, unit measure.Unit) []News {
 	byID, by := piece.ByID(pieces), map[string]string{}
 	for _, m := range records {
 		by[m.ID] = m.Device

@@ -56,8 +56,8 @@ func ScoreOf(j job.Job, p *plan.Plan) Score {
 			s.Scarfs++
 		}
 	}
-	s.Bench = len(p.Glue)
-	for _, o := range p.Orders {
+	s.Bench = len(p.Glue())
+	for _, o := range p.Orders() {
 		if o.By == j.Rules.Order {
 			s.Moves = o.Moves
 		}

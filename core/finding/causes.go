@@ -88,3 +88,28 @@ func (l List) cause(i int, causes []int) int {
 func (l List) Causes() List {
 	return slices.DeleteFunc(slices.Clone(l), func(f Finding) bool { return f.Follows != "" })
 }
+
+// Merged puts lists that have their causes first into one that has, a cause and what follows
+// from it in the place of the gravest of them. Nothing in one list follows from what is in another.
+func Merged(lists ...List) List {
+	n := 0
+	for _, l := range lists {
+		n += len(l)
+	}
+	out := make(List, 0, n)
+	for rank := range len(ranks) {
+		for _, l := range lists {
+			for i := 0; i < len(l); {
+				grave, end := ranks[l[i].Severity], i+1
+				for ; end < len(l) && l[end].Follows != ""; end++ {
+					grave = min(grave, ranks[l[end].Severity])
+				}
+				if grave == rank {
+					out = append(out, l[i:end]...)
+				}
+				i = end
+			}
+		}
+	}
+	return out
+}

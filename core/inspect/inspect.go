@@ -16,11 +16,14 @@ const (
 	helpAll  = 300_000_000
 )
 
-// Budget is the effort that the rooms of one job share.
+// Budget is the effort that a room's check may take.
 type Budget struct{ checking, helping *effort.Effort }
 
-// NewBudget is that of a job.
-func NewBudget() Budget { return Budget{effort.Of(checkAll), effort.Of(helpAll)} }
+// NewBudget is the share of a room of which the rooms of its job share: so many parts of all.
+func NewBudget(parts, all int64) Budget {
+	share := func(of int64) *effort.Effort { return effort.Of(int64(float64(of) * float64(parts) / float64(all))) }
+	return Budget{share(checkAll), share(helpAll)}
+}
 
 // inspection is a room being looked at.
 type inspection struct {

@@ -37,33 +37,36 @@ func (r *Room) Same(o *Room) bool { return bits(r) == bits(o) || reflect.DeepEqu
 func bits[T any](v *T) string { return unsafe.String((*byte)(unsafe.Pointer(v)), unsafe.Sizeof(*v)) }
 
 // commonRecords are how many records two jobs have alike from the first on.
-func (j *Job) commonRecords(o *Job) int {
-	n := min(len(j.Records), len(o.Records))
-	if unsafe.SliceData(j.Records) == unsafe.SliceData(o.Records) {
+func (j *Job) commonRecords(o *Job) int { return common(j.Records, o.Records) }
+
+// SameList tells whether two lists are one and the same in memory, or hold the same.
+func SameList[T any](a, b []T) bool {
+	return len(a) == len(b) && (unsafe.SliceData(a) == unsafe.SliceData(b) || common(a, b) == len(a))
+}
+
+// common is how many of two lists are alike from the first on.
+func common[T any](a, b []T) int {
+	n := min(len(a), len(b))
+	if unsafe.SliceData(a) == unsafe.SliceData(b) {
 		return n
 	}
 	for i := range n {
-		if bits(&j.Records[i]) != bits(&o.Records[i]) && !reflect.DeepEqual(j.Records[i], o.Records[i]) {
+		if bits(&a[i]) != bits(&b[i]) && !reflect.DeepEqual(a[i], b[i]) {
 			return i
 		}
 	}
 	return n
 }
 
-// sameList tells whether two lists are one and the same in memory, or hold the same.
-func sameList[T any](a, b []T) bool {
-	return len(a) == len(b) && (unsafe.SliceData(a) == unsafe.SliceData(b) || reflect.DeepEqual(a, b))
-}
-
 // SameLayouts tells whether two jobs have the same laid out, and SameByHand and SameRecords
 // likewise.
-func (j *Job) SameLayouts(o *Job) bool { return sameList(j.Layouts, o.Layouts) }
+func (j *Job) SameLayouts(o *Job) bool { return SameList(j.Layouts, o.Layouts) }
 
 // SameByHand tells whether the same is set by hand in two jobs.
-func (j *Job) SameByHand(o *Job) bool { return sameList(j.ByHand, o.ByHand) }
+func (j *Job) SameByHand(o *Job) bool { return SameList(j.ByHand, o.ByHand) }
 
 // SameRecords tells whether two jobs have the same records.
-func (j *Job) SameRecords(o *Job) bool { return sameList(j.Records, o.Records) }
+func (j *Job) SameRecords(o *Job) bool { return SameList(j.Records, o.Records) }
 
 // SameShop tells whether two jobs are alike in all but their rooms, layouts, records and what
 // was set by hand: in what holds for every room.

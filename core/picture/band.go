@@ -56,7 +56,7 @@ const leastShare = 0.035
 
 // Unroll lays a room's walls out in a strip. Walls too short to be seen are
 // drawn wider; a wall without a length is drawn as the mean of the others.
-func Unroll(m survey.Measures, r *job.Room, pieces []piece.Piece) Band {
+func Unroll(m survey.Measures, r *job.Room, pieces []*piece.Piece) Band {
 	b := Band{Walls: []BandWall{}, Corners: []BandCorner{}, Openings: []BandOpening{}, Pieces: []BandPiece{}, ToScale: true}
 	d := survey.Draw(m, survey.Verdict{})
 	lengths, known := d.Lengths, d.Known

@@ -122,7 +122,7 @@ func (s side) at(along, out float64) Point {
 // Above draws a room from above, with what the check of it found. Walls without a
 // length are drawn as the mean of the others and corners without a reading as
 // square.
-func Above(m survey.Measures, r *job.Room, pieces []piece.Piece, check inspect.Survey) Floor {
+func Above(m survey.Measures, r *job.Room, pieces []*piece.Piece, check inspect.Survey) Floor {
 	f := Floor{Walls: []FloorWall{}, Corners: []FloorCorner{}, Openings: []FloorOpening{}, Pieces: []FloorPiece{}, Shots: []FloorShot{}, Spots: []FloorSpot{}}
 	d := survey.Draw(m, check.Verdict)
 	f.Island = d.Island
@@ -167,7 +167,7 @@ func Above(m survey.Measures, r *job.Room, pieces []piece.Piece, check inspect.S
 			continue
 		}
 		left := d.Thetas[(i+len(d.Thetas)-1)%len(d.Thetas)]
-		f.Pieces = append(f.Pieces, outline(sides[i], p, left, d.Thetas[i], f.Span*thickness))
+		f.Pieces = append(f.Pieces, outline(sides[i], *p, left, d.Thetas[i], f.Span*thickness))
 	}
 	f.shots(r, check, doubt)
 	if r.Closed && allKnown {

@@ -186,10 +186,10 @@ func (p *Piece) AllowanceText(unit measure.Unit) string {
 }
 
 // ByID finds pieces by their identity.
-func ByID(pieces []Piece) map[string]*Piece {
+func ByID(pieces []*Piece) map[string]*Piece {
 	at := make(map[string]*Piece, len(pieces))
-	for i := range pieces {
-		at[pieces[i].ID] = &pieces[i]
+	for _, p := range pieces {
+		at[p.ID] = p
 	}
 	return at
 }

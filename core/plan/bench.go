@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"gnomon/core/decide"
-	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/piece"
 )
@@ -29,11 +28,11 @@ type GlueStep struct {
 
 // group marks pieces of a chain for the bench: those of one body, a return with its
 // piece, transition pieces with theirs, and what is short by itself.
-func (p *Plan) group(c *chain, pieces []piece.Piece) {
+func (p *RoomPlan) group(c *chain, pieces []*piece.Piece) {
 	team := make([]int, len(pieces))
 	count := make([]int, len(c.hung))
 	for i := range pieces {
-		q := &pieces[i]
+		q := pieces[i]
 		k, there := c.of[q.ID]
 		if !there { // a cap goes with the piece that it turns back to the wall
 			k = c.of[q.Left.Meets+q.Right.Meets]
@@ -44,7 +43,7 @@ func (p *Plan) group(c *chain, pieces []piece.Piece) {
 	limit := c.runs[0].Rules.Bench.Length
 	at := map[int]int{} // node to group
 	for i := range pieces {
-		q := &pieces[i]
+		q := pieces[i]
 		if count[team[i]] < 2 && !(q.Cut < limit && q.Cut > 0) {
 			continue
 		}
@@ -59,16 +58,19 @@ func (p *Plan) group(c *chain, pieces []piece.Piece) {
 	}
 }
 
-// glueUp works out in which order the joints on the bench are glued, over the whole job.
-func glueUp(j *job.Job, all []Group, pieces []piece.Piece) []GlueStep {
-	var out []GlueStep
+// gluedUp is a group whose pieces are joined by mitres, with these.
+type gluedUp struct {
+	group  string
+	joints []GlueStep
+}
+
+// glued finds the joints of each group.
+func glued(groups []Group, pieces []*piece.Piece) []gluedUp {
+	var out []gluedUp
 	byID := piece.ByID(pieces)
-	type glued struct{ left, right *piece.Piece }
-	var joints [][]glued
-	var counts []int
-	var groups []string
-	for _, g := range all {
-		var mine []glued
+	type two struct{ left, right *piece.Piece }
+	for _, g := range groups {
+		var mine []two
 		for _, id := range g.Pieces {
 			p := byID[id]
 			for _, hand := range piece.Hands {
@@ -76,34 +78,54 @@ func glueUp(j *job.Job, all []Group, pieces []piece.Piece) []GlueStep {
 				if q == nil || q.Group != g.ID || p.End(hand).Joint != piece.Mitre {
 					continue
 				}
-				two := glued{p, q}
+				k := two{p, q}
 				if hand == joint.Left {
-					two = glued{q, p}
+					k = two{q, p}
 				}
-				if !slices.Contains(mine, two) {
-					mine = append(mine, two)
+				if !slices.Contains(mine, k) {
+					mine = append(mine, k)
 				}
 			}
 		}
-		if len(mine) > 0 {
-			joints, counts, groups = append(joints, mine), append(counts, len(mine)), append(groups, g.ID)
+		if len(mine) == 0 {
+			continue
+		}
+		of := gluedUp{group: g.ID}
+		for _, k := range mine {
+			of.joints = append(of.joints, glueStep(g.ID, k.left, k.right))
+		}
+		out = append(out, of)
+	}
+	return out
+}
+
+func glueStep(group string, left, right *piece.Piece) GlueStep {
+	e := left.Right
+	where := "at the return"
+	if e.Letter != "" {
+		angle := e.Theta
+		if left.Turns || right.Turns {
+			angle = e.MitredFor
+		}
+		where = fmt.Sprintf("at %s, braced to %s", e.Letter, angle)
+	}
+	return GlueStep{Group: group, Left: left.ID, Right: right.ID, Text: fmt.Sprintf("Glue %s to %s %s.", left.Label, right.Label, where)}
+}
+
+// glueUp works out in which order the joints on the bench are glued, over the whole job.
+func glueUp(drying int, rooms []*RoomPlan) []GlueStep {
+	var all []gluedUp
+	var counts []int
+	for _, r := range rooms {
+		for _, g := range r.glued {
+			all, counts = append(all, g), append(counts, len(g.joints))
 		}
 	}
+	var out []GlueStep
 	for _, s := range decide.GlueUp(counts) {
-		two := joints[s.Group][s.At]
-		step := GlueStep{Group: groups[s.Group], Left: two.left.ID, Right: two.right.ID}
-		e := two.left.Right
-		where := "at the return"
-		if e.Letter != "" {
-			angle := e.Theta
-			if two.left.Turns || two.right.Turns {
-				angle = e.MitredFor
-			}
-			where = fmt.Sprintf("at %s, braced to %s", e.Letter, angle)
-		}
-		step.Text = fmt.Sprintf("Glue %s to %s %s.", two.left.Label, two.right.Label, where)
+		step := all[s.Group].joints[s.At]
 		if s.Wait {
-			step.Dry = j.Rules.Drying
+			step.Dry = drying
 			step.Text += fmt.Sprintf(" Let the joint before it dry %d minutes first.", step.Dry)
 		}
 		out = append(out, step)

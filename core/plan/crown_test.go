@@ -89,7 +89,7 @@ func TestReturn(t *testing.T) {
 	require.NotEmpty(t, p.Groups)
 	assert.Contains(t, p.Groups[len(p.Groups)-1].Pieces, "kc.w1.cap-right")
 	assert.Equal(t, 1, p.Supply("c").Pieces, "a cap comes from an offcut")
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		if c.Piece == "kc.w1.cap-right" {
 			assert.Contains(t, c.Cautions[0].Text, "Tiny piece")
 		}

@@ -12,7 +12,7 @@ import (
 )
 
 // decisions puts a chain's joints into the plan.
-func (p *Plan) decisions(c *chain) {
+func (p *RoomPlan) decisions(c *chain) {
 	r := c.room
 	known := func(n int) bool { return n >= 0 && c.slots[n].stretch().Known }
 	for _, d := range c.joints {

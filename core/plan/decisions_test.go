@@ -43,7 +43,7 @@ func TestAnOrderThatCannotBe(t *testing.T) {
 		Next: "which piece gives way at corner A"}, f.Acts[0])
 	assert.Len(t, p.Chains[0].Ring, 4)
 	assert.Empty(t, p.HangOrder)
-	assert.Len(t, p.Cuts, 8, "what is cut is still worked out")
+	assert.Len(t, p.Cuts(), 8, "what is cut is still worked out")
 	for i := range 4 { // dropping any of them mends it
 		mended := j.Clone()
 		mended.Rooms[0].Overrides = slices.Delete(mended.Rooms[0].Overrides, i, i+1)
@@ -258,7 +258,7 @@ func TestEndsAtACasing(t *testing.T) {
 	e := plantest.Piece(t, p, "k.w1").Right
 	assert.Equal(t, in/16, e.Chamfer)
 	assert.Contains(t, e.Remark(), "chamfer the face at 45°")
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		if c.Piece == "k.w1" && c.Hand == joint.Right {
 			assert.Contains(t, c.Check, `chamfer the face at 45° from 1/16" back`)
 		}
@@ -422,7 +422,7 @@ func TestHangingOrderOfPlans(t *testing.T) {
 		p := plantest.Build(t, j)
 		at := map[string]piece.Piece{}
 		for _, q := range p.Pieces {
-			at[q.ID] = q
+			at[q.ID] = *q
 		}
 		ringed := len(p.Chains) > 0 && len(p.Chains[0].Ring) > 0
 		assert.Equal(t, ringed, slices.Contains(plantest.Codes(p), "cannot_be_hung"))

@@ -129,7 +129,7 @@ func TestOddRooms(t *testing.T) {
 	}
 	tiny := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "1/64, 1/64, 1/64", "5, 5, 5")))
 	assert.Subset(t, plantest.Codes(tiny), []string{"piece_vanishes", "ends_cross", "reading_scale", "room_open"})
-	for _, c := range tiny.Cuts {
+	for _, c := range tiny.Cuts() {
 		assert.Positive(t, plantest.Piece(t, tiny, c.Piece).Cut, "what vanishes is not cut: %s", c.Piece)
 	}
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, out 90, 90, 90", `{"id":"o","wall":"w2","from":"0","width":"96"}`)))

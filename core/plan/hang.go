@@ -36,7 +36,7 @@ type hung struct {
 
 // hang puts all of a room in the order to hang: from the top down, what another run lands
 // on before that, shoe last.
-func (p *Plan) hang(r *room, chains []*chain) {
+func (p *RoomPlan) hang(r *room, chains []*chain) {
 	sorted := slices.Clone(chains)
 	slices.SortStableFunc(sorted, func(x, y *chain) int { return cmp.Compare(rank(r, x), rank(r, y)) })
 	number := 0
@@ -59,7 +59,7 @@ func rank(r *room, c *chain) int {
 }
 
 // hangChain orders one chain, its numbers following those before.
-func (p *Plan) hangChain(c *chain, number int) int {
+func (p *RoomPlan) hangChain(c *chain, number int) int {
 	c.hung, c.of = c.nodes()
 	nodes, of := c.hung, c.of
 	arrows := c.arrows(of)
@@ -245,7 +245,7 @@ var cannotBeHung = finding.Declare(finding.Form{Code: "cannot_be_hung", Severity
 	Text: "There is no order to hang %s: each waits for the next.", Remedy: "Let the other piece give way at one of these corners, or drop what was chosen."})
 
 // cannotHang proves that pieces wait for one another in a ring, and offers the ways out.
-func (c *chain) cannotHang(p *Plan, nodes []hung, s decide.Sequence) finding.Finding {
+func (c *chain) cannotHang(p *RoomPlan, nodes []hung, s decide.Sequence) finding.Finding {
 	r := c.room
 	var who, why []string
 	for _, a := range s.Ring {

@@ -46,7 +46,7 @@ func TestACarpentersJudgement(t *testing.T) {
 		assert.Equal(t, "k.w2", p.HangOrder[0], "so it goes up first")
 		for _, q := range p.Pieces {
 			if q.ID != "k.w2" {
-				assert.NotEqual(t, 2, copes(q), "nothing is coped at both ends: the door breaks the ring")
+				assert.NotEqual(t, 2, copes(*q), "nothing is coped at both ends: the door breaks the ring")
 			}
 		}
 	})
@@ -65,7 +65,7 @@ func TestACarpentersJudgement(t *testing.T) {
 		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "144, 174, 144, 186", "90, 90, 90, 90")))
 		square, double := "", ""
 		for _, q := range p.Pieces {
-			switch copes(q) {
+			switch copes(*q) {
 			case 0:
 				square += q.ID
 			case 2:
@@ -88,7 +88,7 @@ func TestACarpentersJudgement(t *testing.T) {
 		assert.NotEmpty(t, g)
 		assert.Equal(t, []string{g, g}, []string{plantest.Piece(t, p, "k.w4").Group, plantest.Piece(t, p, "k.w6").Group})
 		assert.Equal(t, plantest.Piece(t, p, "k.w4").Hang, plantest.Piece(t, p, "k.w6").Hang, "hung as one")
-		assert.Len(t, p.Glue, 2)
+		assert.Len(t, p.Glue(), 2)
 		assert.Equal(t, "w4 w6", at(p, "CF"), "its short ends are coped into the pieces beside it, and it goes up last of the three")
 		assert.Greater(t, plantest.Piece(t, p, "k.w5").Hang, plantest.Piece(t, p, "k.w3").Hang)
 		assert.Greater(t, plantest.Piece(t, p, "k.w5").Hang, plantest.Piece(t, p, "k.w7").Hang)
@@ -101,7 +101,7 @@ func TestACarpentersJudgement(t *testing.T) {
 			"90, 90, out 90, 90, 90, 90")))
 		assert.Equal(t, "w1 w2 w4 w5 w6", at(p, "ABDEF"))
 		for _, q := range p.Pieces {
-			assert.NotEqual(t, 2, copes(q))
+			assert.NotEqual(t, 2, copes(*q))
 		}
 	})
 

@@ -18,7 +18,7 @@ var overrideDropped = finding.Declare(finding.Form{Code: "override_dropped", Sev
 
 // overrulings tells of what was decided for something that is gone: nothing is dropped
 // in silence.
-func overrulings(r *room, p *Plan) finding.List {
+func overrulings(r *room, p *RoomPlan) finding.List {
 	var found finding.List
 	for i := range r.Overrides {
 		o := &r.Overrides[i]
@@ -35,7 +35,7 @@ func overrulings(r *room, p *Plan) finding.List {
 }
 
 // gone tells what an override is about that is not there any more, or nothing.
-func (p *Plan) gone(r *job.Room, o *job.Override) string {
+func (p *RoomPlan) gone(r *job.Room, o *job.Override) string {
 	corner := slices.IndexFunc(r.Corners, func(c job.Corner) bool { return c.ID == o.Corner })
 	piece := o.Piece
 	if o.Question == job.AskFirst {
@@ -60,9 +60,9 @@ func (p *Plan) gone(r *job.Room, o *job.Override) string {
 }
 
 // label is what a piece, or the whole that it is part of, is called in a sentence.
-func (p *Plan) label(id string) string {
+func (p *RoomPlan) label(id string) string {
 	for i := range p.Pieces {
-		if q := &p.Pieces[i]; q.ID == id || q.Of == id {
+		if q := p.Pieces[i]; q.ID == id || q.Of == id {
 			return words.Small(q.Label)
 		}
 	}
@@ -70,13 +70,13 @@ func (p *Plan) label(id string) string {
 }
 
 // dropping is the act that drops an override.
-func dropping(p *Plan, r *job.Room, o *job.Override) finding.Act {
+func dropping(p *RoomPlan, r *job.Room, o *job.Override) finding.Act {
 	what := p.overrideText(r, o)
 	return finding.Act{Do: finding.ActDrop, Kind: "override", ID: o.ID, Text: "Drop " + what, Next: what}
 }
 
 // overrideText tells what was decided, to stand in a sentence.
-func (p *Plan) overrideText(r *job.Room, o *job.Override) string {
+func (p *RoomPlan) overrideText(r *job.Room, o *job.Override) string {
 	what := o.Question
 	if q := job.QuestionOf(o.Question); q != nil {
 		what = fmt.Sprintf("%q for %s", q.School(o.Choice).Name, words.Small(q.Asks))
@@ -117,7 +117,7 @@ var wishes = map[string]*finding.Form{
 }
 
 // refused tells of a wish at a corner that could not be granted, with the way out.
-func refused(p *Plan, t *run, d decide.Joint) finding.List {
+func refused(p *RoomPlan, t *run, d decide.Joint) finding.List {
 	form := wishes[d.Refused]
 	if form == nil {
 		return nil

@@ -7,27 +7,44 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/piece"
-	"gnomon/core/sawing"
 	"gnomon/core/sight"
 	"gnomon/core/sticks"
 )
 
-// Plan is everything worked out from a job.
+// Plan is everything worked out from a job. What is worked out of a room by itself stands in that room's
+// part, and the lists here hold the same things one room after the other; the rest goes over
+// all rooms. A plan is only read: those of a job before and after a change share what did not change.
 type Plan struct {
-	Pieces    []piece.Piece
-	Decisions []Decision
+	Rooms     []*RoomPlan
+	Pieces    []*piece.Piece
+	Decisions []*Decision
 	Findings  finding.List
-	HangOrder []string     // piece ids, room by room
-	Cuts      []sawing.Cut // in the order to make them
+	HangOrder []string // piece ids
 	Stops     []StopProgress
 	Supplies  []sticks.Supply // of each moulding that has pieces: what to cut from what
 	Surveys   []inspect.Survey
-	Lines     []Line         // layout lines of what hangs from the ceiling
-	Groups    []Group        // glued up on the bench
-	Orders    []sawing.Order // at the saw, to choose from
-	Glue      []GlueStep     // on the bench, in the order to do it
-	Sights    []sight.Sight  // from where people come in, room by room
-	Chains    []Chain        // what shares corners, with its order to hang
+	Lines     []Line        // layout lines of what hangs from the ceiling
+	Groups    []Group       // glued up on the bench
+	Sights    []sight.Sight // from where people come in
+	Chains    []Chain       // what shares corners, with its order to hang
+	*bench
+}
+
+// RoomPlan is a room's part of a plan.
+type RoomPlan struct {
+	Room      string
+	Pieces    []*piece.Piece
+	Decisions []Decision
+	Findings  finding.List // causes first
+	HangOrder []string
+	Surveys   []inspect.Survey
+	Lines     []Line
+	Groups    []Group
+	Sights    []sight.Sight
+	Chains    []Chain
+	cutGone   finding.List // of what was cut and is planned no more
+	glued     []gluedUp    // what is glued in each group that has joints
+	come      come
 }
 
 // Decision is a choice made for one corner, with its reason and what the other choice
@@ -92,9 +109,23 @@ func (p *Plan) StickCost() money.Cents {
 	return sum
 }
 
+// floorOf is the check of a room at the floor: empty where there is none.
+func floorOf(surveys []inspect.Survey) inspect.Survey {
+	for _, s := range surveys {
+		if s.Level == job.Floor {
+			return s
+		}
+	}
+	return inspect.Survey{}
+}
+
 // add puts a room's part at the end of the plan.
-func (p *Plan) add(r Plan) {
-	p.Pieces, p.Decisions, p.Findings = append(p.Pieces, r.Pieces...), append(p.Decisions, r.Decisions...), append(p.Findings, r.Findings...)
+func (p *Plan) add(r *RoomPlan) {
+	p.Rooms = append(p.Rooms, r)
+	p.Pieces = append(p.Pieces, r.Pieces...)
+	for i := range r.Decisions {
+		p.Decisions = append(p.Decisions, &r.Decisions[i])
+	}
 	p.HangOrder, p.Surveys, p.Lines = append(p.HangOrder, r.HangOrder...), append(p.Surveys, r.Surveys...), append(p.Lines, r.Lines...)
 	p.Groups, p.Sights, p.Chains = append(p.Groups, r.Groups...), append(p.Sights, r.Sights...), append(p.Chains, r.Chains...)
 }

@@ -5,8 +5,8 @@ import (
 
 	"gnomon/core/finding"
 	"gnomon/core/job"
+	"gnomon/core/piece"
 	"gnomon/core/sticks"
-	"gnomon/core/survey"
 	"gnomon/core/words"
 )
 
@@ -25,95 +25,112 @@ type StopProgress struct {
 	Findings int // those of severity stop and check that wait there
 }
 
-// progress tells how far each stop of the work has come.
-func progress(j *job.Job, p *Plan) []StopProgress {
-	measure := StopProgress{ID: "measure", State: Untouched, Text: "nothing measured"}
-	walls, measured, corners, read := 0, 0, 0, 0
-	for i := range j.Rooms {
-		r := &j.Rooms[i]
-		m := survey.Reduce(j, r)
-		for k := range r.Walls {
-			walls++
-			if _, ok := m.Wall(k, job.Floor); ok {
-				measured++
+// come is how far a room has come.
+type come struct {
+	walls, called, measured int // called are those that something can be bought for
+	corners, read           int
+	cuts, cut               int
+	waiting                 map[string]int // findings of severity stop and check, by stop
+}
+
+// progress counts how far a room has come.
+func (p *RoomPlan) progress(r *room) {
+	n := &p.come
+	for k := range r.Walls {
+		n.walls++
+		if _, _, ok := r.Measured.Bought(k, job.Floor); ok {
+			n.called++
+		}
+		if _, ok := r.Measured.Wall(k, job.Floor); ok {
+			n.measured++
+		}
+		if r.Joined(k) {
+			n.corners++
+			if _, ok := r.Measured.Corner(k, job.Floor); ok {
+				n.read++
 			}
-			if r.Joined(k) {
-				corners++
-				if _, ok := m.Corner(k, job.Floor); ok {
-					read++
+		}
+	}
+	for _, q := range p.Pieces {
+		if q.Cut > 0 {
+			for _, hand := range piece.Hands {
+				n.cuts++
+				if q.End(hand).Mark != "" {
+					n.cut++
 				}
 			}
 		}
 	}
+	n.waiting = waiting(p.Findings)
+}
+
+// waiting counts the findings of severity stop and check that wait at each stop.
+func waiting(found finding.List) map[string]int {
+	out := map[string]int{}
+	for _, f := range found {
+		if f.Severity != finding.Note && f.Follows == "" {
+			out[f.Stop]++
+		}
+	}
+	return out
+}
+
+// progress tells how far each stop of the work has come. What is found of no room is given.
+func (p *Plan) progress(ofNone finding.List) []StopProgress {
+	looked := StopProgress{ID: "look", State: Untouched, Text: "nothing called out"}
+	measure := StopProgress{ID: "measure", State: Untouched, Text: "nothing measured"}
 	joints := StopProgress{ID: "joints", State: Untouched, Text: "no corners yet"}
-	if n := len(p.Decisions); n > 0 {
-		joints.State, joints.Text = InHand, words.Count(n, "joint")
-	}
-	done := 0
-	for _, c := range p.Cuts {
-		if c.Done {
-			done++
-		}
-	}
 	saw := StopProgress{ID: "saw", State: Untouched, Text: "nothing to cut"}
-	if n := len(p.Cuts); n > 0 {
-		saw.Text = fmt.Sprintf("%d of %s", done, words.Count(n, "cut"))
-		if done > 0 {
-			saw.State = InHand
+	var all come
+	all.waiting = waiting(ofNone)
+	rooms, known := 0, 0
+	for _, r := range p.Rooms {
+		n := &r.come
+		all.walls, all.measured, all.corners, all.read = all.walls+n.walls, all.measured+n.measured, all.corners+n.corners, all.read+n.read
+		all.cuts, all.cut = all.cuts+n.cuts, all.cut+n.cut
+		for stop, waits := range n.waiting {
+			all.waiting[stop] += waits
 		}
-		if done == n {
-			saw.State = Settled
-		}
-	}
-	if measured+read > 0 {
-		measure.State = InHand
-		measure.Text = fmt.Sprintf("%d of %s", measured, words.Count(walls, "wall"))
-	}
-	stops := []StopProgress{looked(j), measure, joints, laidOut(p.Supplies), saw}
-	for i := range stops {
-		s := &stops[i]
-		for _, f := range p.Findings {
-			if f.Stop == s.ID && f.Severity != finding.Note && f.Follows == "" {
-				s.Findings++
+		if n.called > 0 {
+			rooms++
+			if n.called == n.walls {
+				known++
 			}
 		}
 	}
-	if m := &stops[1]; m.State == InHand && m.Findings == 0 && measured == walls && read == corners {
-		m.State, m.Text = Settled, words.Count(walls, "wall")
+	if rooms > 0 {
+		looked.State, looked.Text = InHand, words.Count(rooms, "room")
+	}
+	if known > 0 && known == len(p.Rooms) {
+		looked.State = Settled
+	}
+	if n := len(p.Decisions); n > 0 {
+		joints.State, joints.Text = InHand, words.Count(n, "joint")
+	}
+	if all.cuts > 0 {
+		saw.Text = fmt.Sprintf("%d of %s", all.cut, words.Count(all.cuts, "cut"))
+		if all.cut > 0 {
+			saw.State = InHand
+		}
+		if all.cut == all.cuts {
+			saw.State = Settled
+		}
+	}
+	if all.measured+all.read > 0 {
+		measure.State = InHand
+		measure.Text = fmt.Sprintf("%d of %s", all.measured, words.Count(all.walls, "wall"))
+	}
+	stops := []StopProgress{looked, measure, joints, laidOut(p.Supplies), saw}
+	for i := range stops {
+		stops[i].Findings = all.waiting[stops[i].ID]
+	}
+	if m := &stops[1]; m.State == InHand && m.Findings == 0 && all.measured == all.walls && all.read == all.corners {
+		m.State, m.Text = Settled, words.Count(all.walls, "wall")
 	}
 	if m := &stops[2]; m.State == InHand && m.Findings == 0 && stops[1].State == Settled {
 		m.State = Settled
 	}
 	return stops
-}
-
-// looked tells how much of the job has been called out or measured.
-func looked(j *job.Job) StopProgress {
-	s := StopProgress{ID: "look", State: Untouched, Text: "nothing called out"}
-	rooms, known := 0, 0
-	for i := range j.Rooms {
-		r := &j.Rooms[i]
-		have := 0
-		m := survey.Reduce(j, r)
-		for k := range r.Walls {
-			if _, _, ok := m.Bought(k, job.Floor); ok {
-				have++
-			}
-		}
-		if have > 0 {
-			rooms++
-		}
-		if have == len(r.Walls) && have > 0 {
-			known++
-		}
-	}
-	if rooms > 0 {
-		s.State, s.Text = InHand, words.Count(rooms, "room")
-	}
-	if known > 0 && known == len(j.Rooms) {
-		s.State = Settled
-	}
-	return s
 }
 
 // laidOut tells how many of the mouldings to cut have their sticks laid out.

@@ -12,6 +12,7 @@ import (
 	"gnomon/core/parts"
 	"gnomon/core/piece"
 	"gnomon/core/review"
+	"gnomon/core/sawing"
 	"gnomon/core/sight"
 	"gnomon/core/stretch"
 	"gnomon/core/survey"
@@ -36,14 +37,16 @@ var notPlanned = finding.Declare(finding.Form{Code: "run_not_planned", Severity:
 	Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
 
 // planRoom is a room's part of the plan, in the order of the work: what was measured, what
-// lies where, what is on the ends, parts, the order to hang, and what all that comes to. Its
-// pieces are put into free, so far as that has room.
-func planRoom(s shared, jr *job.Room, free []piece.Piece) Plan {
-	out := Plan{Pieces: free[:0]}
+// lies where, what is on the ends, parts, the order to hang, what all that comes to, and what of it
+// is cut. All that it knows of the job is the room, what holds for every room, and what was done to the
+// room's own pieces.
+func planRoom(s shared) *RoomPlan {
+	jr := &s.job.Rooms[0]
+	out := &RoomPlan{Room: jr.ID}
 	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
 	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
 	out.Surveys, out.Findings = surveys, found
-	r.view = sight.Of(jr, r.Measured, out.Survey(jr.ID, job.Floor).Verdict)
+	r.view = sight.Of(jr, r.Measured, floorOf(surveys).Verdict)
 	if r.view.From != nil {
 		out.Sights = append(out.Sights, *r.view.From)
 	}
@@ -64,7 +67,12 @@ func planRoom(s shared, jr *job.Room, free []piece.Piece) Plan {
 		out.Findings.Add(review.Run(k.Run, k.pieces)...)
 	}
 	out.Lines = r.lines()
-	out.Findings.Add(overrulings(r, &out)...)
+	out.Findings.Add(overrulings(r, out)...)
+	found, out.cutGone = sawing.LayMarks(s.job, out.Pieces)
+	out.Findings.Add(found...)
+	out.Findings.CausesFirst()
+	out.glued = glued(out.Groups, out.Pieces)
+	out.progress(r)
 	return out
 }
 
@@ -80,7 +88,7 @@ func (r *room) runs(s shared, found *finding.List) []*run {
 			found.Add(notPlanned.In(r.ID, m.ID).Says(m.Title()))
 			continue
 		}
-		t := &run{Run: r.Lay(k), fit: s.fit(m)}
+		t := &run{Run: r.Lay(k), fit: s.fits[m.ID]}
 		t.pieces = make([]piece.Piece, len(t.Stretches))
 		for i := range t.Stretches {
 			t.pieces[i] = t.piece(&t.Stretches[i], labels)
@@ -112,23 +120,25 @@ func (t *run) piece(s *stretch.Stretch, labels map[string]int) piece.Piece {
 
 // keepChain adds a chain's pieces to the plan, with their caps and what turns rounded corners,
 // and looks at each.
-func (p *Plan) keepChain(c *chain) {
+func (p *RoomPlan) keepChain(c *chain) {
 	first := len(p.Pieces)
 	for n, at := range c.slots {
 		for i := range c.parts[n] {
 			q := &c.parts[n][i]
 			hold(at.run, q)
-			p.Pieces = append(p.Pieces, *q)
-			p.Findings.Add(review.Piece(at.run.Run, q)...)
+			kept := *q
+			p.Pieces = append(p.Pieces, &kept)
+			p.Findings.Add(review.Piece(at.run.Run, &kept)...)
 			for _, hand := range piece.Hands {
 				if q.End(hand).ToldTo == piece.ToTip && q.Cut > 0 {
-					p.Pieces = append(p.Pieces, at.run.Setup.Cap(q, hand))
+					turned := at.run.Setup.Cap(q, hand)
+					p.Pieces = append(p.Pieces, &turned)
 				}
 			}
 		}
 		if i := at.stretch().Right; i >= 0 {
 			for k := range c.turns[i] {
-				p.Pieces = append(p.Pieces, c.turns[i][k])
+				p.Pieces = append(p.Pieces, &c.turns[i][k])
 				p.Findings.Add(review.Piece(at.run.Run, &c.turns[i][k])...)
 			}
 		}

@@ -44,7 +44,7 @@ func TestEndsThatCross(t *testing.T) {
 		assert.Contains(t, f.Why, `8"`)
 		assert.Contains(t, f.Remedy, "smaller moulding")
 		assert.NotEmpty(t, plantest.Piece(t, p, "k.w3").Held)
-		last := p.Cuts[len(p.Cuts)-1]
+		last := p.Cuts()[len(p.Cuts())-1]
 		assert.Equal(t, "k.w3", last.Piece, "what is held back comes last at the saw")
 		p = alcove("9", inside)
 		assert.NotContains(t, plantest.Codes(p), "ends_cross")

@@ -29,7 +29,7 @@ type Cut struct {
 // stick is fed from one side. Of a piece that lies on no stick yet a square end comes
 // first, so that the tape hooks on it. What is held back comes last of all,
 // and so does what lies behind it on its stick.
-func Cuts(j *job.Job, pieces []piece.Piece, supplies []sticks.Supply) ([]Cut, []Order) {
+func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) ([]Cut, []Order) {
 	c := newCutting(j, pieces, supplies)
 	orders := c.choices()
 	said := map[any]bool{}
@@ -50,7 +50,7 @@ func Cuts(j *job.Job, pieces []piece.Piece, supplies []sticks.Supply) ([]Cut, []
 		for _, s := range sorted {
 			waits := false
 			for _, i := range c.sticks[s].pieces {
-				p := &pieces[i]
+				p := pieces[i]
 				if waits = waits || p.Held != ""; waits == held {
 					add(p, c.hands(s, p))
 				}

@@ -34,10 +34,9 @@ const (
 	CutEndAgain = "Cut the end again and mark it, or undo the change."
 )
 
-// LayMarks lays the facts from the saw over the pieces: which ends are cut, and
-// which marks no longer fit what is planned.
-func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
-	var found finding.List
+// LayMarks lays the facts from the saw over the pieces: which ends are cut, which marks no longer
+// fit what is planned, and which are of pieces that are gone.
+func LayMarks(j *job.Job, pieces []*piece.Piece) (found, gone finding.List) {
 	byID := piece.ByID(pieces)
 	cut := map[string][]job.Record{} // the standing marks of an end since its wood was last spoiled
 	var keys []string                // in the order they were first cut
@@ -76,7 +75,7 @@ func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 				if label == "" {
 					label = m.Piece
 				}
-				found.Add(markPieceGone.In("", m.Piece).Says(label, m.Cut.Length.In(j.Unit)))
+				gone.Add(markPieceGone.In("", m.Piece).Says(label, m.Cut.Length.In(j.Unit)))
 			}
 			continue
 		}
@@ -84,13 +83,13 @@ func LayMarks(j *job.Job, pieces []piece.Piece) finding.List {
 		found.Add(moved(p, m, said, j.Unit)...)
 	}
 	for i := range pieces {
-		p := &pieces[i]
+		p := pieces[i]
 		p.Done = p.Left.Mark != "" && p.Right.Mark != ""
 		if ms := twice[p.ID]; len(ms) > 0 {
 			found.Add(cutTwice(p, ms))
 		}
 	}
-	return found
+	return found, gone
 }
 
 // cutTwice tells of an end that was marked cut more than once: two who could not see each

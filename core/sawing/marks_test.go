@@ -78,17 +78,17 @@ func TestAMarkWhosePieceLeftThePlanIsAFinding(t *testing.T) {
 func TestCutsGoLongestFirstAndSquareEndFirst(t *testing.T) {
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "60, 96, 120, 10", "90, 90, 90, 90")))
 	var got []string
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		got = append(got, c.Piece+" "+string(c.Hand))
 	}
 	assert.Equal(t, []string{"k.w3 left", "k.w3 right", "k.w2 left", "k.w2 right", "k.w1 left", "k.w1 right", "k.w4 left", "k.w4 right"}, got)
-	assert.Contains(t, p.Cuts[6].Cautions[0].Text, "Never hold it in front of the blade")
-	assert.Empty(t, p.Cuts[0].Cautions)
-	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line with a hand saw, leaned 5° or more.`, p.Cuts[3].Check)
+	assert.Contains(t, p.Cuts()[6].Cautions[0].Text, "Never hold it in front of the blade")
+	assert.Empty(t, p.Cuts()[0].Cautions)
+	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line with a hand saw, leaned 5° or more.`, p.Cuts()[3].Check)
 
 	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"left"`, "60, 96", "90")))
-	assert.Equal(t, joint.Right, p.Cuts[0].Hand, "its right end is the square one")
-	assert.Equal(t, 1, p.Cuts[0].Number)
+	assert.Equal(t, joint.Right, p.Cuts()[0].Hand, "its right end is the square one")
+	assert.Equal(t, 1, p.Cuts()[0].Number)
 }
 
 func TestProgress(t *testing.T) {

@@ -35,13 +35,13 @@ type cutStick struct {
 // cutting is everything to cut.
 type cutting struct {
 	job    *job.Job
-	pieces []piece.Piece
+	pieces []*piece.Piece
 	supply []sticks.Supply
 	sticks []cutStick
 	alike  map[alike]int // how many pieces are cut alike, where more than one is
 }
 
-func newCutting(j *job.Job, pieces []piece.Piece, supply []sticks.Supply) *cutting {
+func newCutting(j *job.Job, pieces []*piece.Piece, supply []sticks.Supply) *cutting {
 	c := &cutting{job: j, pieces: pieces, supply: supply, alike: map[alike]int{}}
 	at := make(map[string]int, len(pieces))
 	for i := range pieces {
@@ -66,7 +66,7 @@ func newCutting(j *job.Job, pieces []piece.Piece, supply []sticks.Supply) *cutti
 		}
 	}
 	for i := range pieces {
-		p := &pieces[i]
+		p := pieces[i]
 		if p.Cut <= 0 {
 			continue
 		}
@@ -124,7 +124,7 @@ func (c *cutting) sorted(by string) []int {
 func (c *cutting) chained(left []int) []int {
 	first, last := make([]*piece.End, len(c.sticks)), make([]*piece.End, len(c.sticks))
 	for i, s := range c.sticks {
-		p, q := &c.pieces[s.pieces[0]], &c.pieces[s.pieces[len(s.pieces)-1]]
+		p, q := c.pieces[s.pieces[0]], c.pieces[s.pieces[len(s.pieces)-1]]
 		first[i], last[i] = p.End(c.hands(i, p)[0]), q.End(c.hands(i, q)[1])
 	}
 	near := newNearest(left, first)
@@ -143,7 +143,7 @@ func (c *cutting) moves(sorted []int) int {
 	var at *piece.End
 	for _, s := range sorted {
 		for _, i := range c.sticks[s].pieces {
-			p := &c.pieces[i]
+			p := c.pieces[i]
 			for _, hand := range c.hands(s, p) {
 				e := p.End(hand)
 				if at != nil && !at.SameSetting(e) {
@@ -206,12 +206,12 @@ func (c *cutting) turned(s cutStick, by string) (want []int, moved, fits bool) {
 
 // laidSo lays pieces on a bar in an order, from its left; ok is false where they do not
 // fit so.
-func laidSo(j *job.Job, pieces []piece.Piece, bar sticks.Bar, order []int) ([]job.Laid, bool) {
+func laidSo(j *job.Job, pieces []*piece.Piece, bar sticks.Bar, order []int) ([]job.Laid, bool) {
 	f := sticks.Problem(j, j.Moulding(pieces[order[0]].Moulding))
 	w := nest.Walk(&f, bar.Length)
 	var out []job.Laid
 	for _, i := range order {
-		p := &pieces[i]
+		p := pieces[i]
 		from, to := w.Next(sticks.Fitted(j, p))
 		out = append(out, job.Laid{Piece: p.ID, From: from, To: to})
 	}
@@ -220,7 +220,7 @@ func laidSo(j *job.Job, pieces []piece.Piece, bar sticks.Bar, order []int) ([]jo
 
 // Reorder gives the layouts of a job with the pieces on their sticks in an order, where
 // the sticks hold them so. Only those come back that change.
-func Reorder(j *job.Job, pieces []piece.Piece, supply []sticks.Supply, by string) []job.Layout {
+func Reorder(j *job.Job, pieces []*piece.Piece, supply []sticks.Supply, by string) []job.Layout {
 	c := newCutting(j, pieces, supply)
 	changed := map[int]*job.Layout{}
 	for _, s := range c.sticks {

@@ -17,7 +17,7 @@ func TestOrders(t *testing.T) {
 	j, p := plantest.Fitted(t, plantest.SticksOf(
 		plantest.Read(t, plantest.Room(true, `"inside":"mitre"`, "60, 96, 60, 30, 24, 30, 90, 70", "90, 90, 90, out 90, out 90, 90, 88, 92")), 16, 8))
 	moves := map[string]int{}
-	for _, c := range p.Orders {
+	for _, c := range p.Orders() {
 		moves[c.By] = c.Moves
 		turned := j.Clone()
 		turned.Rules.Order = c.By
@@ -30,7 +30,7 @@ func TestOrders(t *testing.T) {
 		q = plantest.Build(t, turned)
 		assert.True(t, q.Supply("b").Valid, c.By)
 		n := 0
-		for i, cut := range q.Cuts {
+		for i, cut := range q.Cuts() {
 			if i > 0 && !cut.Stays {
 				n++
 			}
@@ -56,7 +56,7 @@ func TestOrders(t *testing.T) {
 	}
 	seen := map[string]bool{}
 	last := ""
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		if c.Piece == last {
 			assert.Equal(t, joint.Right, c.Hand)
 			continue
@@ -76,7 +76,7 @@ func TestOrders(t *testing.T) {
 func TestBatches(t *testing.T) {
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"mitre"`, "30, 40, 30, 40, 30", "90, out 90, 90, out 90, 90")))
 	n := map[string]int{}
-	for _, c := range p.Cuts {
+	for _, c := range p.Cuts() {
 		n[c.Piece] = c.Batch
 	}
 	assert.Equal(t, map[string]int{"k.w1": 0, "k.w2": 2, "k.w3": 0, "k.w4": 2, "k.w5": 0}, n)
@@ -89,7 +89,7 @@ func TestCautions(t *testing.T) {
 	j.Mouldings[0].Material = job.MDF
 	count := func() map[string]int {
 		n := map[string]int{}
-		for _, c := range plantest.Build(t, j).Cuts {
+		for _, c := range plantest.Build(t, j).Cuts() {
 			for _, k := range c.Cautions {
 				n[k.Code]++
 			}

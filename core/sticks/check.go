@@ -29,20 +29,25 @@ var (
 )
 
 // Supplies checks every accepted layout of a job against the pieces.
-func Supplies(j *job.Job, pieces []piece.Piece) ([]Supply, finding.List) {
+func Supplies(j *job.Job, pieces []*piece.Piece) ([]Supply, finding.List) {
 	var out []Supply
 	var found finding.List
-	byID := piece.ByID(pieces)
+	of := map[string][]*piece.Piece{}
+	for _, p := range pieces {
+		if p.FromStick() {
+			of[p.Moulding] = append(of[p.Moulding], p)
+		}
+	}
+	var byID map[string]*piece.Piece
+	if len(j.Layouts) > 0 {
+		byID = piece.ByID(pieces)
+	}
 	for i := range j.Mouldings {
 		m := &j.Mouldings[i]
-		s := Supply{Moulding: m.ID}
-		var mine []*piece.Piece
-		for k := range pieces {
-			if p := &pieces[k]; p.Moulding == m.ID && p.FromStick() {
-				mine = append(mine, p)
-				s.Pieces++
-				s.Length += p.Back
-			}
+		mine := of[m.ID]
+		s := Supply{Moulding: m.ID, Pieces: len(mine)}
+		for _, p := range mine {
+			s.Length += p.Back
 		}
 		l := j.Layout(m.ID)
 		if l != nil {

@@ -48,7 +48,7 @@ const miscutLoss = measure.Inch
 
 // NewFitting prepares the fitting of a moulding's pieces. The rack lists the
 // offcuts of this moulding that no other job has taken. Errors are *job.Invalid.
-func NewFitting(j *job.Job, pieces []piece.Piece, moulding string, rack []RackOffcut) (*Fitting, error) {
+func NewFitting(j *job.Job, pieces []*piece.Piece, moulding string, rack []RackOffcut) (*Fitting, error) {
 	m := j.Moulding(moulding)
 	if m == nil {
 		return nil, &job.Invalid{Thing: "moulding " + moulding, Reason: "is not in this job", Remedy: "choose one of its mouldings"}
@@ -56,7 +56,7 @@ func NewFitting(j *job.Job, pieces []piece.Piece, moulding string, rack []RackOf
 	f := &Fitting{Problem: Problem(j, m), job: j, moulding: m, rests: map[string]rest{}, whole: map[string]nest.Piece{}}
 	at := map[string]*piece.Piece{}
 	for i := range pieces {
-		if q := &pieces[i]; q.Moulding == m.ID && q.FromStick() {
+		if q := pieces[i]; q.Moulding == m.ID && q.FromStick() {
 			f.pieces = append(f.pieces, q)
 			at[q.ID] = q
 		}

@@ -22,7 +22,7 @@ const moveWork = nest.Second / 50
 // Move gives the layout with one piece on another stick: both sticks are laid out
 // anew in the order that loses least, but for what is cut. A stick on which
 // nothing is left is not bought. Errors are *job.Invalid and say what is in the way.
-func Move(j *job.Job, pieces []piece.Piece, moulding, id, to string) (job.Layout, error) {
+func Move(j *job.Job, pieces []*piece.Piece, moulding, id, to string) (job.Layout, error) {
 	m, l := j.Moulding(moulding), j.Layout(moulding)
 	if m == nil || l == nil {
 		return job.Layout{}, &job.Invalid{Thing: "moulding " + moulding, Reason: "has no sticks laid out", Remedy: "fit its sticks first"}
@@ -142,7 +142,7 @@ func relay(j *job.Job, fit *nest.Problem, s *job.LaidStick, byID map[string]*pie
 
 // KeepOff gives the layout with a piece kept off the offcut it lies on. Errors
 // are *job.Invalid.
-func KeepOff(j *job.Job, pieces []piece.Piece, moulding, id string) (job.Layout, error) {
+func KeepOff(j *job.Job, pieces []*piece.Piece, moulding, id string) (job.Layout, error) {
 	l := j.Layout(moulding)
 	if l == nil {
 		return job.Layout{}, &job.Invalid{Thing: "moulding " + moulding, Reason: "has no sticks laid out", Remedy: "fit its sticks first"}

@@ -131,7 +131,7 @@ func TestMirroredLeansStayWithTheirPieces(t *testing.T) {
 		p := plantest.Build(t, next)
 		pieces := map[string][]piece.Piece{}
 		for _, q := range p.Pieces {
-			pieces[q.Room] = append(pieces[q.Room], q)
+			pieces[q.Room] = append(pieces[q.Room], *q)
 		}
 		require.Len(t, pieces["m"], len(pieces["r"]))
 		for i, q := range pieces["r"] {

@@ -91,7 +91,7 @@ func Piece(t T, p plan.Plan, id string) *piece.Piece {
 	t.Helper()
 	for i := range p.Pieces {
 		if p.Pieces[i].ID == id {
-			return &p.Pieces[i]
+			return p.Pieces[i]
 		}
 	}
 	require.Fail(t, "no piece "+id)
@@ -216,7 +216,7 @@ func Run(j *job.Job, id string) *job.Run {
 func OfRun(p plan.Plan, run string) (out []piece.Piece) {
 	for _, q := range p.Pieces {
 		if q.Run == run {
-			out = append(out, q)
+			out = append(out, *q)
 		}
 	}
 	return out

@@ -1,0 +1,123 @@
+package plan
+
+import (
+	"slices"
+	"strings"
+
+	"gnomon/core/finding"
+	"gnomon/core/job"
+	"gnomon/core/sawing"
+)
+
+// facts are what was done about pieces, by the run that they are of: what a piece is called begins with
+// its run.
+type facts map[string]*runFacts
+
+type runFacts struct {
+	records []job.Record // that stand
+	byHand  []job.ByHand
+	scarfs  []scarfed
+}
+
+// scarfed is where an accepted layout divides a piece.
+type scarfed struct {
+	moulding string
+	job.Scarf
+}
+
+func runOf(piece string) string {
+	run, _, _ := strings.Cut(piece, ".")
+	return run
+}
+
+func factsOf(j *job.Job) facts {
+	out := facts{}
+	of := func(piece string) *runFacts {
+		run := runOf(piece)
+		if out[run] == nil {
+			out[run] = &runFacts{}
+		}
+		return out[run]
+	}
+	for _, r := range j.Standing() {
+		f := of(r.Piece)
+		f.records = append(f.records, r)
+	}
+	for _, h := range j.ByHand {
+		f := of(h.Piece)
+		f.byHand = append(f.byHand, h)
+	}
+	for _, l := range j.Layouts {
+		for _, s := range l.Scarfs {
+			f := of(s.Piece)
+			f.scarfs = append(f.scarfs, scarfed{l.Moulding, s})
+		}
+	}
+	return out
+}
+
+// same tells whether the same was done about a room's pieces.
+func (f facts) same(was facts, r *job.Room) bool {
+	for i := range r.Runs {
+		a, b := f[r.Runs[i].ID], was[r.Runs[i].ID]
+		if a == b {
+			continue
+		}
+		if a == nil || b == nil || !job.SameList(a.records, b.records) || !job.SameList(a.byHand, b.byHand) || !job.SameList(a.scarfs, b.scarfs) {
+			return false
+		}
+	}
+	return true
+}
+
+// alone is a job with one room only, and what was done about its pieces.
+func (f facts) alone(j *job.Job, at int) job.Job {
+	only := *j
+	only.Rooms, only.Records, only.ByHand, only.Layouts = j.Rooms[at:at+1:at+1], nil, nil, nil
+	for i := range only.Rooms[0].Runs {
+		of := f[only.Rooms[0].Runs[i].ID]
+		if of == nil {
+			continue
+		}
+		only.Records, only.ByHand = append(only.Records, of.records...), append(only.ByHand, of.byHand...)
+		for _, s := range of.scarfs {
+			l := only.Layout(s.moulding)
+			if l == nil {
+				only.Layouts = append(only.Layouts, job.Layout{Moulding: s.moulding})
+				l = &only.Layouts[len(only.Layouts)-1]
+			}
+			l.Scarfs = append(l.Scarfs, s.Scarf)
+		}
+	}
+	return only
+}
+
+// gone tells of what was cut for runs that are in no room any more.
+func (f facts) gone(j *job.Job) finding.List {
+	if len(f) == 0 {
+		return nil
+	}
+	there := map[string]bool{}
+	for i := range j.Rooms {
+		for k := range j.Rooms[i].Runs {
+			there[j.Rooms[i].Runs[k].ID] = true
+		}
+	}
+	only := *j
+	only.Rooms, only.Records, only.ByHand, only.Layouts = nil, nil, nil, nil
+	for run, of := range f {
+		if !there[run] {
+			only.Records = append(only.Records, of.records...)
+		}
+	}
+	if len(only.Records) == 0 {
+		return nil
+	}
+	order := map[string]int{}
+	for i := range j.Records {
+		order[j.Records[i].ID] = i
+	}
+	slices.SortFunc(only.Records, func(a, b job.Record) int { return order[a.ID] - order[b.ID] })
+	_, gone := sawing.LayMarks(&only, nil)
+	return gone
+}

@@ -1,0 +1,144 @@
+package plan
+
+import (
+	"runtime"
+	"sync"
+
+	"gnomon/core/finding"
+	"gnomon/core/inspect"
+	"gnomon/core/job"
+	"gnomon/core/nest"
+	"gnomon/core/piece"
+	"gnomon/core/sticks"
+)
+
+// Kept plans a job again and again as it changes, and plans anew only the rooms that did. What comes
+// out is what Build makes of the job, to the byte. A room's part depends on the room, on what holds for
+// every room, and on what was done to the room's own pieces; it is planned with nothing else at
+// hand. The zero value has planned nothing yet; one is used by one at a time.
+type Kept struct {
+	job    job.Job // that was planned last
+	begun  bool
+	shares shares
+	facts  facts
+	shapes *piece.Shapes
+	fits   map[string]*nest.Problem
+	rooms  []*RoomPlan
+}
+
+// Build makes the plan of a job: of the one planned last as it is now, or of any other.
+func (k *Kept) Build(j job.Job) (Plan, error) {
+	was := &k.job
+	var err error
+	if k.begun {
+		err = j.CheckSince(was)
+	} else {
+		err = j.Check()
+	}
+	if err != nil {
+		return Plan{}, err
+	}
+	next := Kept{job: j, begun: true, shares: sharesOf(&j), rooms: make([]*RoomPlan, len(j.Rooms))}
+	same := k.begun && j.SameShop(was) && next.shares == k.shares
+	next.facts, next.shapes, next.fits = k.facts, k.shapes, k.fits
+	if !k.begun || !j.SameRecords(was) || !j.SameByHand(was) || !j.SameLayouts(was) {
+		next.facts = factsOf(&j)
+	}
+	if !same {
+		next.shapes, next.fits = shaped(&j)
+	}
+	var todo []int
+	if same {
+		planned := make(map[*job.Room]*RoomPlan, len(was.Rooms))
+		for i := range was.Rooms {
+			planned[&was.Rooms[i]] = k.rooms[i]
+		}
+		for i, r := range j.Since(was) {
+			if r != nil && next.facts.same(k.facts, r) {
+				next.rooms[i] = planned[r]
+			} else {
+				todo = append(todo, i)
+			}
+		}
+	} else {
+		for i := range j.Rooms {
+			todo = append(todo, i)
+		}
+	}
+	next.plan(todo)
+	*k = next
+	return k.whole(), nil
+}
+
+// plan plans rooms, several at a time where there are several: none knows of another.
+func (k *Kept) plan(todo []int) {
+	one := func(i int) {
+		alone := k.facts.alone(&k.job, i)
+		s := shared{job: &alone, shapes: k.shapes, fits: k.fits}
+		s.checking, s.dividing = k.shares.of(&alone.Rooms[0])
+		k.rooms[i] = planRoom(s)
+	}
+	hands := min(len(todo), runtime.GOMAXPROCS(0))
+	if hands < 2 {
+		for _, i := range todo {
+			one(i)
+		}
+		return
+	}
+	var wait sync.WaitGroup
+	next := make(chan int, len(todo))
+	for _, i := range todo {
+		next <- i
+	}
+	close(next)
+	for range hands {
+		wait.Go(func() {
+			for i := range next {
+				one(i)
+			}
+		})
+	}
+	wait.Wait()
+}
+
+// whole puts the rooms' parts together, with what goes over all of them.
+func (k *Kept) whole() Plan {
+	j := k.job
+	p := Plan{}
+	for _, r := range k.rooms {
+		p.add(r)
+	}
+	ofNone := inspect.Rules(&j)
+	lists := make([]finding.List, 0, len(k.rooms)+2)
+	before := ofNone
+	lists = append(lists, before)
+	var after finding.List
+	for _, r := range k.rooms {
+		lists = append(lists, r.Findings)
+		after.Add(r.cutGone...)
+	}
+	after.Add(k.facts.gone(&j)...)
+	supplies, found := sticks.Supplies(&j, p.Pieces)
+	p.Supplies = supplies
+	after.Add(found...)
+	p.Findings = finding.Merged(append(lists, after)...)
+	p.Stops = p.progress(append(before[:len(before):len(before)], after...))
+	p.bench = newBench(&j, &p)
+	return p
+}
+
+// shaped are the shapes of a job's mouldings, and what their pieces are held against.
+func shaped(j *job.Job) (*piece.Shapes, map[string]*nest.Problem) {
+	shapes, fits := piece.NewShapes(j), map[string]*nest.Problem{}
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		shapes.Of(m.ID)
+		// How many the yard has decides what is bought, not what fits.
+		f := sticks.Problem(j, m)
+		for i := range f.Stocks {
+			f.Stocks[i].Available = nest.Unlimited
+		}
+		fits[m.ID] = &f
+	}
+	return shapes, fits
+}
