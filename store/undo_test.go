@@ -1,7 +1,6 @@
 package store
 
 import (
-	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -16,6 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/edit"
+	"gnomon/core/edit/edittest"
 	"gnomon/core/job"
 	"gnomon/files"
 )
@@ -30,95 +30,12 @@ func undoSteps() int {
 
 // person makes random steps.
 type person struct {
-	by  By
-	rng *rand.Rand
-	n   int
+	by By
+	edittest.Person
 }
 
-func pick[T any](rng *rand.Rand, from []T, none T) T {
-	if len(from) == 0 {
-		return none
-	}
-	return from[rng.IntN(len(from))]
-}
-
-// step is a random change of everything that has an inverse; some of them will be refused.
-func (p *person) step(j job.Job) []edit.Op {
-	p.n++
-	id := fmt.Sprintf("%s%d", p.by.Client, p.n)
-	room := pick(p.rng, j.Rooms, job.Room{ID: "none"})
-	wall := pick(p.rng, room.Walls, job.Wall{ID: "none"})
-	corner := pick(p.rng, room.Corners, job.Corner{ID: "none"})
-	length := pick(p.rng, wall.Lengths, job.WallLength{ID: "none"})
-	reading := pick(p.rng, corner.Readings, job.Reading{ID: "none"})
-	opening := pick(p.rng, room.Openings, job.Opening{ID: "none"})
-	run := pick(p.rng, room.Runs, job.Run{ID: "none"})
-	moulding := pick(p.rng, j.Mouldings, job.Moulding{ID: "none"})
-	mark := pick(p.rng, j.Standing(), job.Record{ID: "none"})
-	override := pick(p.rng, room.Overrides, job.Override{ID: "none"})
-	add := func(kind, in, value string) edit.Op {
-		return edit.Op{Do: edit.Add, Kind: kind, In: in, ID: id, Value: json.RawMessage(value)}
-	}
-	inches := fmt.Sprint(20 + p.rng.IntN(60))
-	all := [][]edit.Op{
-		{add("room", "", `{"id":"","name":"Nook","walls":[{"id":"`+id+`a"},{"id":"`+id+`b"}],"corners":[{"id":"`+id+`c"},{"id":"`+id+`d"}]}`)},
-		{add("copy", "", fmt.Sprintf(`{"of":%q,"name":"Again","storey":"Upper","mirror":%v,"rough":%v}`, room.ID, p.rng.IntN(2) == 0, p.rng.IntN(2) == 0))},
-		{add("length", wall.ID, `{"id":"","length":"`+inches+`"}`)},
-		{add("length", wall.ID, `{"id":"","length":"`+inches+`"}`)},
-		{add("reading", corner.ID, `{"id":"","text":"89.5"}`)},
-		{add("reading", corner.ID, `{"id":"","text":"45","scale":"mitre"}`)},
-		{add("opening", room.ID, `{"id":"","wall":"`+wall.ID+`","kind":"door","from":"5","width":"30"}`)},
-		{add("spot", room.ID, `{"id":"","wall":"`+wall.ID+`","kind":"socket","at":"`+inches+`"}`)},
-		{add("wall", room.ID, ``)},
-		{add("walls", room.ID, `"11, 9'6"`)},
-		{add("run", room.ID, `{"id":"","moulding":"`+moulding.ID+`","level":"floor"}`)},
-		{add("moulding", "", `{"id":"","height":"4","thickness":"1/2","sticks":["16'"]}`)},
-		{add("override", room.ID, `{"id":"","question":"inside","choice":"`+pick(p.rng, []string{"cope", "mitre"}, "")+`"}`)},
-		{{Do: edit.Add, Kind: "hand", ID: run.ID + "." + wall.ID, Value: json.RawMessage(`{"piece":"","length":"` + inches + `"}`)}},
-		{mark2(run.ID+"."+wall.ID, p.rng)},
-		{mark2(run.ID+"."+wall.ID, p.rng)},
-		{{Do: edit.TakeBack, ID: mark.ID}},
-		// a recut
-		{{Do: edit.TakeBack, ID: mark.ID}, {Do: edit.Add, Kind: "hand", ID: cmp.Or(mark.Piece, "none"), Value: json.RawMessage(`{"piece":"","length":"30"}`)}},
-		{set("length", length.ID, "length", inches)},
-		{set("reading", reading.ID, "reading", 88+p.rng.IntN(4))},
-		{set("room", room.ID, "name", "Room "+inches)},
-		{set("wall", wall.ID, "rough", "12")},
-		{set("opening", opening.ID, "width", inches)},
-		{set("rules", "", "inside", pick(p.rng, []string{"cope", "mitre"}, ""))},
-		{set("moulding", moulding.ID, "name", "Trim "+inches), set("moulding", moulding.ID, "spares", 1)},
-		{{Do: edit.Remove, Kind: "length", ID: length.ID}},
-		{{Do: edit.Remove, Kind: "reading", ID: reading.ID}},
-		{{Do: edit.Remove, Kind: "opening", ID: opening.ID}},
-		{{Do: edit.Remove, Kind: "run", ID: run.ID}},
-		{{Do: edit.Remove, Kind: "moulding", ID: moulding.ID}},
-		{{Do: edit.Remove, Kind: "wall", ID: wall.ID}},
-		{{Do: edit.Remove, Kind: "override", ID: override.ID}},
-		{{Do: edit.Move, Kind: "wall", ID: wall.ID}},
-		{{Do: edit.Move, Kind: "room", ID: room.ID}},
-		{add("saw", "", `{"mitre_left":50,"mitre_right":50,"bevel_left":45,"bevel_right":0}`)},
-		{{Do: edit.Remove, Kind: "saw", ID: pick(p.rng, j.Saws, job.Saw{ID: "none"}).ID}},
-		{add("test", "", `{"id":"","way":"gap","dialled":45,"gap":"1/64","open":"toe","width":"7 1/4"}`)},
-		{add("sundry", "", `{"id":"","by":"joint","price":3,"lasts":10}`)},
-		{{Do: edit.Remove, Kind: "sundry", ID: pick(p.rng, j.Prices.Sundries, job.Sundry{ID: "none"}).ID}},
-		{{Do: edit.Add, Kind: "layout", ID: moulding.ID,
-			Value: json.RawMessage(`{"moulding":"","sticks":[{"id":"s` + id + `","length":"16'","pieces":[{"piece":"k.w1","from":"0\"","to":"` + inches + `\""}]}]}`)}},
-		{{Do: edit.Remove, Kind: "layout", ID: moulding.ID}},
-		{set("prices", "", "cope", inches), set("cutting", "", "keep", inches)},
-		{set("tools", "", "tape", "1/16"), set("stick", moulding.ID+"/0", "price", inches)},
-		{set("corner", corner.ID, "kind", pick(p.rng, []string{"inside", "outside"}, ""))},
-	}
-	if n := len(room.Corners); n > 2 {
-		all = append(all, []edit.Op{add("diagonal", room.ID, fmt.Sprintf(`{"id":"","from":%q,"to":%q,"length":"150"}`, room.Corners[0].ID, room.Corners[n-2].ID))})
-	}
-	if len(j.Rooms) > 6 { // no bigger than can be worked on quickly
-		all = append(all, []edit.Op{{Do: edit.Remove, Kind: "room", ID: room.ID}}, []edit.Op{{Do: edit.Remove, Kind: "room", ID: room.ID}})
-	}
-	return pick(p.rng, all, nil)
-}
-
-func mark2(piece string, rng *rand.Rand) edit.Op {
-	return mark(piece, []string{"left", "right"}[rng.IntN(2)])
+func someone(client string, rng *rand.Rand) *person {
+	return &person{By{Client: client}, edittest.Person{Name: client, Rng: rng}}
 }
 
 // text is all of a job but the names of its marks.
@@ -159,14 +76,14 @@ func TestUndoToTheStart(t *testing.T) {
 		require.NoError(t, err)
 		start, _, err := s.Job(id)
 		require.NoError(t, err)
-		p := &person{by: By{Client: "p"}, rng: rng}
+		p := someone("p", rng)
 		now := start
 		for range 60 {
 			made++
 			var r Result
 			switch k := rng.IntN(10); {
 			case k < 6:
-				r, err = s.Do(id, p.by, p.step(now))
+				r, err = s.Do(id, p.by, p.Step(now))
 			case k < 9:
 				r, err = s.Undo(id, p.by)
 			default:
@@ -200,13 +117,13 @@ func TestTwoUndoToTheStart(t *testing.T) {
 		require.NoError(t, err)
 		start, _, err := s.Job(id)
 		require.NoError(t, err)
-		two := []*person{{by: By{Client: "a"}, rng: rng}, {by: By{Client: "b"}, rng: rng}}
+		two := []*person{someone("a", rng), someone("b", rng)}
 		now := start
 		var order []*person
 		for range 40 {
 			made++
 			p := two[rng.IntN(2)]
-			r, err := s.Do(id, p.by, p.step(now))
+			r, err := s.Do(id, p.by, p.Step(now))
 			if refused(t, err) {
 				continue
 			}
@@ -248,7 +165,7 @@ func TestUndoTakesNothingFromOthers(t *testing.T) {
 		require.NoError(t, err)
 		now, _, err := s.Job(id)
 		require.NoError(t, err)
-		two := []*person{{by: By{Client: "a"}, rng: rng}, {by: By{Client: "b"}, rng: rng}}
+		two := []*person{someone("a", rng), someone("b", rng)}
 		last := map[string]int{} // who gave it the value that it has
 		for range 60 {
 			made++
@@ -258,7 +175,7 @@ func TestUndoTakesNothingFromOthers(t *testing.T) {
 			var r Result
 			switch {
 			case k < 5:
-				r, err = s.Do(id, p.by, p.step(now))
+				r, err = s.Do(id, p.by, p.Step(now))
 			case k < 9:
 				r, err = s.Undo(id, p.by)
 			default:

@@ -17,6 +17,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/demo"
 	"gnomon/files"
@@ -153,12 +154,26 @@ func cmdDemo(args []string, out io.Writer) error {
 	fresh := f.Bool("fresh", false, "")
 	practice := f.Bool("instruments", false, "")
 	printIt := f.Bool("print", false, "")
+	flats := f.Int("flats", 0, "")
 	shared := shareFlags(f)
 	if _, err := parse(f, args, 0); err != nil {
 		return err
 	}
+	if *flats < 0 || *flats > job.MaxRooms {
+		return errUsage{fmt.Sprintf("--flats %d: a block of flats has 1 to %d rooms here", *flats, job.MaxRooms)}
+	}
+	demos := []struct {
+		id   string
+		file []byte
+	}{{demo.ID, demo.FerryHouse}}
+	if *flats > 0 {
+		demos = append(demos, struct {
+			id   string
+			file []byte
+		}{demo.FlatsID, demo.Flats(*flats)})
+	}
 	if *printIt {
-		_, err := out.Write(demo.FerryHouse)
+		_, err := out.Write(demos[len(demos)-1].file)
 		return err
 	}
 	if *fresh {
@@ -166,17 +181,19 @@ func cmdDemo(args []string, out io.Writer) error {
 			return errUsage{"the old demo cannot be taken away: " + err.Error()}
 		}
 	}
-	j, err := files.ReadJob(bytes.NewReader(demo.FerryHouse))
-	if err != nil {
-		return err
-	}
 	s, err := openStore(*db)
 	if err != nil {
 		return err
 	}
 	defer s.Close()
-	if err := s.CreateAs(demo.ID, j); err != nil {
-		return err
+	for _, d := range demos {
+		j, err := files.ReadJob(bytes.NewReader(d.file))
+		if err != nil {
+			return err
+		}
+		if err := s.CreateAs(d.id, j); err != nil {
+			return err
+		}
 	}
 	sets, err := files.ReadRuleSets(demo.RuleSets, measure.UnitInch)
 	if err != nil {

@@ -21,16 +21,17 @@ func (o *owner) before(op Op) {
 	case k.changes == changesLayouts:
 		o.job.OwnLayouts()
 	case k.List == "rooms":
-		o.rooms(func(r *job.Room) bool { return r.ID == op.ID })
+		o.rooms(func(i int) bool { return o.job.Rooms[i].ID == op.ID })
 	case op.Do == Add && op.Kind == "walls":
-		o.rooms(func(r *job.Room) bool { return r.ID == op.In })
+		o.rooms(func(i int) bool { return o.job.Rooms[i].ID == op.In })
 	case k.In != "":
-		o.rooms(func(r *job.Room) bool {
-			alone := &job.Job{Rooms: []job.Room{*r}}
-			return r.ID == op.In || op.ID != "" && k.has(alone, op.ID) || k.In != "room" && op.In != "" && KindOf(k.In).has(alone, op.In)
+		in, alone := KindOf(k.In), &job.Job{}
+		o.rooms(func(i int) bool {
+			alone.Rooms = o.job.Rooms[i : i+1]
+			return alone.Rooms[0].ID == op.In || op.ID != "" && k.has(alone, op.ID) || k.In != "room" && op.In != "" && in.has(alone, op.In)
 		})
 	default:
-		o.rooms(func(*job.Room) bool { return true })
+		o.rooms(func(int) bool { return true })
 	}
 }
 
@@ -41,11 +42,11 @@ func (o *owner) after(op Op) {
 	}
 }
 
-func (o *owner) rooms(which func(r *job.Room) bool) {
+func (o *owner) rooms(which func(i int) bool) {
 	for i := range o.job.Rooms {
-		if r := &o.job.Rooms[i]; !o.has[r.ID] && which(r) {
+		if id := o.job.Rooms[i].ID; !o.has[id] && which(i) {
 			o.job.OwnRoom(i)
-			o.has[r.ID] = true
+			o.has[id] = true
 		}
 	}
 }

@@ -57,7 +57,7 @@ func (p *RoomPlan) decisions(c *chain) {
 				out.Seam = c.run.Corners[d.Corner].Seam[1]
 			}
 		}
-		p.Decisions = append(p.Decisions, out)
+		p.Decisions = append(p.Decisions, &out)
 		p.Findings.Add(refused(p, t, d)...)
 		p.Findings.Add(c.heights(d)...)
 		if d.Kind == decide.Apart {

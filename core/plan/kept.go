@@ -104,10 +104,7 @@ func (k *Kept) plan(todo []int) {
 // whole puts the rooms' parts together, with what goes over all of them.
 func (k *Kept) whole() Plan {
 	j := k.job
-	p := Plan{}
-	for _, r := range k.rooms {
-		p.add(r)
-	}
+	p := together(k.rooms)
 	ofNone := inspect.Rules(&j)
 	lists := make([]finding.List, 0, len(k.rooms)+2)
 	before := ofNone

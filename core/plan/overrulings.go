@@ -51,7 +51,7 @@ func (p *RoomPlan) gone(r *job.Room, o *job.Override) string {
 	case piece != "" && p.label(piece) == "":
 		return "Its piece is not there any more."
 	}
-	if o.Question == job.AskCoped && !slices.ContainsFunc(p.Decisions, func(d Decision) bool {
+	if o.Question == job.AskCoped && !slices.ContainsFunc(p.Decisions, func(d *Decision) bool {
 		return d.Corner == o.Corner && d.Run == o.Run && (d.Joint == string(decide.Cope) || d.Joint == string(decide.Butt))
 	}) {
 		return "Nothing is coped or butted at its corner now."

@@ -34,7 +34,7 @@ type Plan struct {
 type RoomPlan struct {
 	Room      string
 	Pieces    []*piece.Piece
-	Decisions []Decision
+	Decisions []*Decision
 	Findings  finding.List // causes first
 	HangOrder []string
 	Surveys   []inspect.Survey
@@ -119,13 +119,31 @@ func floorOf(surveys []inspect.Survey) inspect.Survey {
 	return inspect.Survey{}
 }
 
-// add puts a room's part at the end of the plan.
-func (p *Plan) add(r *RoomPlan) {
-	p.Rooms = append(p.Rooms, r)
-	p.Pieces = append(p.Pieces, r.Pieces...)
-	for i := range r.Decisions {
-		p.Decisions = append(p.Decisions, &r.Decisions[i])
+// together puts the lists of rooms' parts one after the other.
+func together(rooms []*RoomPlan) Plan {
+	return Plan{Rooms: rooms,
+		Pieces:    joined(rooms, func(r *RoomPlan) []*piece.Piece { return r.Pieces }),
+		Decisions: joined(rooms, func(r *RoomPlan) []*Decision { return r.Decisions }),
+		HangOrder: joined(rooms, func(r *RoomPlan) []string { return r.HangOrder }),
+		Surveys:   joined(rooms, func(r *RoomPlan) []inspect.Survey { return r.Surveys }),
+		Lines:     joined(rooms, func(r *RoomPlan) []Line { return r.Lines }),
+		Groups:    joined(rooms, func(r *RoomPlan) []Group { return r.Groups }),
+		Sights:    joined(rooms, func(r *RoomPlan) []sight.Sight { return r.Sights }),
+		Chains:    joined(rooms, func(r *RoomPlan) []Chain { return r.Chains })}
+}
+
+// joined is one list of theirs.
+func joined[T any](rooms []*RoomPlan, list func(*RoomPlan) []T) []T {
+	n := 0
+	for _, r := range rooms {
+		n += len(list(r))
 	}
-	p.HangOrder, p.Surveys, p.Lines = append(p.HangOrder, r.HangOrder...), append(p.Surveys, r.Surveys...), append(p.Lines, r.Lines...)
-	p.Groups, p.Sights, p.Chains = append(p.Groups, r.Groups...), append(p.Sights, r.Sights...), append(p.Chains, r.Chains...)
+	if n == 0 {
+		return nil
+	}
+	out := make([]T, 0, n)
+	for _, r := range rooms {
+		out = append(out, list(r)...)
+	}
+	return out
 }
