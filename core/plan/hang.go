@@ -114,7 +114,7 @@ func (p *RoomPlan) hangChain(c *chain, number int) int {
 	for _, a := range s.Ring {
 		out.Ring = append(out.Ring, Waits{nodes[a.After].pieces[0].ID, nodes[a.Before].pieces[0].ID, a.Why})
 	}
-	p.Chains = append(p.Chains, out)
+	p.Chains = append(p.Chains, &out)
 	if len(s.Ring) > 0 {
 		p.Findings.Add(c.cannotHang(p, nodes, s))
 	}

@@ -115,7 +115,7 @@ func (k *Kept) whole() Plan {
 		after.Add(r.cutGone...)
 	}
 	after.Add(k.facts.gone(&j)...)
-	supplies, found := sticks.Supplies(&j, p.Pieces)
+	supplies, found := sticks.Supplies(&j, joined(k.rooms, func(r *RoomPlan) []sticks.Need { return r.needs }), p.Pieces)
 	p.Supplies = supplies
 	after.Add(found...)
 	p.Findings = finding.Merged(append(lists, after)...)

@@ -26,7 +26,7 @@ type Plan struct {
 	Lines     []Line        // layout lines of what hangs from the ceiling
 	Groups    []Group       // glued up on the bench
 	Sights    []sight.Sight // from where people come in
-	Chains    []Chain       // what shares corners, with its order to hang
+	Chains    []*Chain      // what shares corners, with its order to hang
 	*bench
 }
 
@@ -41,9 +41,10 @@ type RoomPlan struct {
 	Lines     []Line
 	Groups    []Group
 	Sights    []sight.Sight
-	Chains    []Chain
+	Chains    []*Chain
 	cutGone   finding.List // of what was cut and is planned no more
 	glued     []gluedUp    // what is glued in each group that has joints
+	needs     []sticks.Need
 	come      come
 }
 
@@ -129,7 +130,7 @@ func together(rooms []*RoomPlan) Plan {
 		Lines:     joined(rooms, func(r *RoomPlan) []Line { return r.Lines }),
 		Groups:    joined(rooms, func(r *RoomPlan) []Group { return r.Groups }),
 		Sights:    joined(rooms, func(r *RoomPlan) []sight.Sight { return r.Sights }),
-		Chains:    joined(rooms, func(r *RoomPlan) []Chain { return r.Chains })}
+		Chains:    joined(rooms, func(r *RoomPlan) []*Chain { return r.Chains })}
 }
 
 // joined is one list of theirs.

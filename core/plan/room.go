@@ -14,6 +14,7 @@ import (
 	"gnomon/core/review"
 	"gnomon/core/sawing"
 	"gnomon/core/sight"
+	"gnomon/core/sticks"
 	"gnomon/core/stretch"
 	"gnomon/core/survey"
 )
@@ -71,6 +72,7 @@ func planRoom(s shared) *RoomPlan {
 	found, out.cutGone = sawing.LayMarks(s.job, out.Pieces)
 	out.Findings.Add(found...)
 	out.Findings.CausesFirst()
+	out.needs = sticks.Needs(out.Pieces)
 	out.glued = glued(out.Groups, out.Pieces)
 	out.progress(r)
 	return out

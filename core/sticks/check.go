@@ -28,31 +28,61 @@ var (
 		"It must come from another stick; what is left of it may still make a shorter piece.")
 )
 
-// Supplies checks every accepted layout of a job against the pieces.
-func Supplies(j *job.Job, pieces []*piece.Piece) ([]Supply, finding.List) {
+// Need is what pieces take of a moulding's sticks.
+type Need struct {
+	Moulding string
+	Pieces   int
+	Length   measure.Length // as they lie on sticks
+}
+
+// Needs are what pieces take.
+func Needs(pieces []*piece.Piece) []Need {
+	var out []Need
+	for _, p := range pieces {
+		if !p.FromStick() {
+			continue
+		}
+		i := slices.IndexFunc(out, func(n Need) bool { return n.Moulding == p.Moulding })
+		if i < 0 {
+			i = len(out)
+			out = append(out, Need{Moulding: p.Moulding})
+		}
+		out[i].Pieces++
+		out[i].Length += p.Back
+	}
+	return out
+}
+
+// Supplies are what to cut from what: what all pieces take, told in any number of parts, and every
+// accepted layout of a job checked against the pieces.
+func Supplies(j *job.Job, needs []Need, pieces []*piece.Piece) ([]Supply, finding.List) {
 	var out []Supply
 	var found finding.List
-	of := map[string][]*piece.Piece{}
-	for _, p := range pieces {
-		if p.FromStick() {
-			of[p.Moulding] = append(of[p.Moulding], p)
-		}
-	}
 	var byID map[string]*piece.Piece
+	mine := map[string][]*piece.Piece{} // of mouldings with a layout
 	if len(j.Layouts) > 0 {
 		byID = piece.ByID(pieces)
+		for _, l := range j.Layouts {
+			mine[l.Moulding] = nil
+		}
+		for _, p := range pieces {
+			if of, laid := mine[p.Moulding]; laid && p.FromStick() {
+				mine[p.Moulding] = append(of, p)
+			}
+		}
 	}
 	for i := range j.Mouldings {
 		m := &j.Mouldings[i]
-		mine := of[m.ID]
-		s := Supply{Moulding: m.ID, Pieces: len(mine)}
-		for _, p := range mine {
-			s.Length += p.Back
+		s := Supply{Moulding: m.ID}
+		for _, n := range needs {
+			if n.Moulding == m.ID {
+				s.Pieces, s.Length = s.Pieces+n.Pieces, s.Length+n.Length
+			}
 		}
 		l := j.Layout(m.ID)
 		if l != nil {
 			s.Laid, s.Valid = true, true
-			found.Add(s.check(j, m, l, mine, byID)...)
+			found.Add(s.check(j, m, l, mine[m.ID], byID)...)
 		}
 		if s.Pieces > 0 || l != nil {
 			out = append(out, s)
