@@ -3,7 +3,6 @@ package store
 import (
 	"encoding/json"
 	"errors"
-	"fmt"
 	"time"
 
 	"gorm.io/gorm"
@@ -114,55 +113,60 @@ func lastChange(tx *gorm.DB, id, client, state string) *gorm.DB {
 }
 
 func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state string, ops []edit.Op, err error)) (Result, error) {
-	var out Result
+	var next loaded
 	err := s.change(func(tx *gorm.DB) error {
-		old, err := load(tx, id)
+		was, err := s.loadedAt(tx, id)
 		if err != nil {
 			return err
 		}
-		j, err := old.toJob()
-		if err != nil {
-			return fmt.Errorf("job %s as kept: %w", id, err)
-		}
-		if was, err := made(tx, id, by); err != nil {
-			return err
-		} else if was {
-			out.Job = j
-			out.Revision, err = revision(tx, id)
+		if again, err := made(tx, id, by); err != nil || again {
+			next = was
 			return err
 		}
 		kind, state, ops, err := steps(tx)
 		if err != nil {
 			return err
 		}
-		next, inverse, err := edit.ApplyAll(j, ops)
+		j, inverse, err := edit.ApplyAll(was.job, ops)
 		if err != nil {
 			return err
 		}
-		if err := write(tx, old, toRows(id, old.Job[0].CreatedAt, next)); err != nil {
+		if err := write(tx, id, &was.job, &j); err != nil {
 			return err
 		}
-		if err := s.syncRack(tx, id, j, next); err != nil {
+		if err := s.syncRack(tx, id, was.job, j); err != nil {
 			return err
 		}
 		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse),
 			At: s.now().Format(time.RFC3339)}
-		if err := tx.Create(&row).Error; err != nil {
-			return err
-		}
-		out = Result{Job: next, Revision: row.Seq}
-		return nil
+		next = loaded{job: j, created: was.created}
+		next.revision, err = log(tx, &row)
+		return err
 	})
-	return out, err
+	if err != nil {
+		return Result{}, err
+	}
+	s.keepAtHand(id, next)
+	s.countChange(id)
+	return Result{Job: next.job, Revision: next.revision}, nil
+}
+
+// log puts a change at the end of the log: its job has a new revision.
+func log(tx *gorm.DB, row *changeRow) (int64, error) {
+	if err := tx.Create(row).Error; err != nil {
+		return 0, err
+	}
+	return row.Seq, tx.Model(&jobRow{ID: row.JobID}).Update("revision", row.Seq).Error
 }
 
 // CanUndo tells whether the client has something to undo and to redo.
 func (s *Store) CanUndo(id, client string) (undo, redo bool, err error) {
-	var n [2]int64
-	for i, state := range []string{standing, undone} {
-		if err := lastChange(s.db.Model(&changeRow{}), id, client, state).Order("").Count(&n[i]).Error; err != nil {
-			return false, false, err
-		}
+	is := func(state string) (is bool, err error) {
+		return is, s.db.Raw("SELECT EXISTS (?)", lastChange(s.db.Model(&changeRow{}).Select("1"), id, client, state).Order("")).Scan(&is).Error
 	}
-	return n[0] > 0, n[1] > 0, nil
+	if undo, err = is(standing); err != nil {
+		return false, false, err
+	}
+	redo, err = is(undone)
+	return undo, redo, err
 }

@@ -4,7 +4,6 @@ import (
 	"crypto/rand"
 	"encoding/base32"
 	"errors"
-	"fmt"
 	"strings"
 	"time"
 
@@ -52,9 +51,7 @@ func (s *Store) createAs(id string, j job.Job) error {
 	if err := j.Check(); err != nil {
 		return err
 	}
-	return s.change(func(tx *gorm.DB) error {
-		return write(tx, rows{}, toRows(id, s.now().Format(time.RFC3339Nano), j))
-	})
+	return s.change(func(tx *gorm.DB) error { return createJob(tx, id, s.now().Format(time.RFC3339Nano), &j) })
 }
 
 // CreateAs keeps a new job under a given identifier, for the demo. A job that is
@@ -66,57 +63,29 @@ func (s *Store) CreateAs(id string, j job.Job) error {
 	return s.createAs(id, j)
 }
 
-// Job reads a job and its revision: the number of its last change.
+// Job gives a job, to be read only, and its revision: the number of its last change.
 func (s *Store) Job(id string) (job.Job, int64, error) {
-	var j job.Job
-	var rev int64
-	err := s.db.Transaction(func(tx *gorm.DB) error { // one snapshot for all tables
-		r, err := load(tx, id)
-		if err != nil {
-			return err
-		}
-		if j, err = r.toJob(); err != nil {
-			return fmt.Errorf("job %s as kept: %w", id, err)
-		}
-		rev, err = revision(tx, id)
+	var k loaded
+	err := s.db.Transaction(func(tx *gorm.DB) (err error) { // one snapshot for all tables
+		k, err = s.loadedAt(tx, id)
 		return err
 	})
-	return j, rev, err
+	return k.job, k.revision, err
 }
 
 // Revision is the number of a job's last change, or ErrNoJob.
-func (s *Store) Revision(id string) (int64, error) {
-	var rev *int64
-	err := s.db.Raw("SELECT (SELECT coalesce(max(seq), 0) FROM changes WHERE job_id = jobs.id) FROM jobs WHERE id = ?", id).Scan(&rev).Error
-	if err == nil && rev == nil {
+func (s *Store) Revision(id string) (int64, error) { return revision(s.db, id) }
+
+func revision(tx *gorm.DB, id string) (int64, error) {
+	var rev []int64
+	err := tx.Model(&jobRow{}).Where("id = ?", id).Pluck("revision", &rev).Error
+	if err == nil && len(rev) == 0 {
 		err = ErrNoJob
 	}
 	if err != nil {
 		return 0, err
 	}
-	return *rev, nil
-}
-
-func revision(tx *gorm.DB, id string) (int64, error) {
-	var rev int64
-	return rev, tx.Raw("SELECT coalesce(max(seq), 0) FROM changes WHERE job_id = ?", id).Scan(&rev).Error
-}
-
-func load(tx *gorm.DB, id string) (rows, error) {
-	var r rows
-	if err := tx.Where("id = ?", id).Find(&r.Job).Error; err != nil {
-		return r, err
-	}
-	if len(r.Job) == 0 {
-		return r, ErrNoJob
-	}
-	for _, t := range []any{&r.Mouldings, &r.Rooms, &r.Walls, &r.Lengths, &r.Corners, &r.Readings, &r.Diagonals, &r.Openings, &r.Spots, &r.Runs, &r.Records,
-		&r.Layouts, &r.Sticks, &r.Laid} {
-		if err := tx.Where("job_id = ?", id).Find(t).Error; err != nil {
-			return r, err
-		}
-	}
-	return r, nil
+	return rev[0], nil
 }
 
 // change runs one writing transaction.

@@ -1,9 +1,9 @@
 package store
 
 import (
-	"cmp"
 	"encoding/json"
-	"slices"
+
+	"gorm.io/gorm"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -50,46 +50,61 @@ type laidRow struct {
 
 func (laidRow) TableName() string { return "layout_pieces" }
 
-func (r *rows) addLayout(id string, l job.Layout) {
-	r.Layouts = append(r.Layouts, layoutRow{id, l.Moulding, l.Records, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
-	for i, s := range l.Sticks {
-		r.Sticks = append(r.Sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
-		for k, p := range s.Pieces {
-			r.Laid = append(r.Laid, laidRow{id, l.Moulding, s.ID, k + 1, p.Piece, int64(p.From), int64(p.To)})
-		}
-	}
+// laidOutRows are the rows of a job's layouts.
+type laidOutRows struct {
+	layouts []layoutRow
+	sticks  []stickRow
+	laid    []laidRow
 }
 
-// layouts puts the layouts together again.
-func (r rows) layouts(j *job.Job) error {
-	slices.SortFunc(r.Layouts, func(a, b layoutRow) int { return cmp.Compare(a.MouldingID, b.MouldingID) })
-	slices.SortFunc(r.Sticks, func(a, b stickRow) int { return cmp.Compare(a.Pos, b.Pos) })
-	slices.SortFunc(r.Laid, func(a, b laidRow) int { return cmp.Compare(a.Pos, b.Pos) })
-	for _, l := range r.Layouts {
-		out := job.Layout{Moulding: l.MouldingID, Records: l.Records, Least: money.Cents(l.Least), For: l.StandsFor}
-		if err := json.Unmarshal([]byte(l.Scarfs), &out.Scarfs); err != nil {
-			return err
-		}
-		if err := json.Unmarshal([]byte(l.Barred), &out.Barred); err != nil {
-			return err
-		}
-		for _, s := range r.Sticks {
-			if s.MouldingID != l.MouldingID {
-				continue
+func layoutRows(id string, j *job.Job) (r laidOutRows) {
+	for _, l := range j.Layouts {
+		r.layouts = append(r.layouts, layoutRow{id, l.Moulding, l.Records, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
+		for i, s := range l.Sticks {
+			r.sticks = append(r.sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
+			for k, p := range s.Pieces {
+				r.laid = append(r.laid, laidRow{id, l.Moulding, s.ID, k + 1, p.Piece, int64(p.From), int64(p.To)})
 			}
-			st := job.LaidStick{ID: s.ID, Source: s.Source, Length: measure.Length(s.LengthNm), Price: money.Cents(s.Price), Locked: s.Locked, Bad: s.Bad,
-				Rack: measure.Length(s.RackNm)}
-			if err := json.Unmarshal([]byte(s.Spoiled), &st.Spoiled); err != nil {
-				return err
-			}
-			for _, p := range r.Laid {
-				if p.MouldingID == l.MouldingID && p.StickID == s.ID {
-					st.Pieces = append(st.Pieces, job.Laid{Piece: p.Piece, From: measure.Length(p.FromNm), To: measure.Length(p.ToNm)})
-				}
-			}
-			out.Sticks = append(out.Sticks, st)
 		}
-		j.Layouts = append(j.Layouts, out)
 	}
-	return nil
+	return r
+}
+
+// loadLayouts reads a job's layouts.
+func loadLayouts(tx *gorm.DB, id string) ([]job.Layout, error) {
+	var r laidOutRows
+	for _, q := range []struct {
+		rows  any
+		order string
+	}{{&r.layouts, "moulding_id"}, {&r.sticks, "moulding_id, pos"}, {&r.laid, "moulding_id, stick_id, pos"}} {
+		if err := tx.Where("job_id = ?", id).Order(q.order).Find(q.rows).Error; err != nil {
+			return nil, err
+		}
+	}
+	on := map[[2]string][]job.Laid{}
+	for _, p := range r.laid {
+		key := [2]string{p.MouldingID, p.StickID}
+		on[key] = append(on[key], job.Laid{Piece: p.Piece, From: measure.Length(p.FromNm), To: measure.Length(p.ToNm)})
+	}
+	sticks := map[string][]job.LaidStick{}
+	for _, s := range r.sticks {
+		st := job.LaidStick{ID: s.ID, Source: s.Source, Length: measure.Length(s.LengthNm), Price: money.Cents(s.Price), Locked: s.Locked, Bad: s.Bad,
+			Rack: measure.Length(s.RackNm), Pieces: on[[2]string{s.MouldingID, s.ID}]}
+		if err := json.Unmarshal([]byte(s.Spoiled), &st.Spoiled); err != nil {
+			return nil, err
+		}
+		sticks[s.MouldingID] = append(sticks[s.MouldingID], st)
+	}
+	var out []job.Layout
+	for _, l := range r.layouts {
+		next := job.Layout{Moulding: l.MouldingID, Records: l.Records, Least: money.Cents(l.Least), For: l.StandsFor, Sticks: sticks[l.MouldingID]}
+		if err := json.Unmarshal([]byte(l.Scarfs), &next.Scarfs); err != nil {
+			return nil, err
+		}
+		if err := json.Unmarshal([]byte(l.Barred), &next.Barred); err != nil {
+			return nil, err
+		}
+		out = append(out, next)
+	}
+	return out, nil
 }

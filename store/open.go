@@ -31,9 +31,18 @@ type Store struct {
 	path string
 	// writing lets one change through at a time; readers never wait for it.
 	writing sync.Mutex
-	now     func() time.Time
-	idle    *time.Timer // moves what the log beside the file holds into it
-	copied  string      // the folder of the copy that is read, where it is not the file itself
+	hand    sync.Mutex        // of what follows
+	atHand  map[string]loaded // jobs as they were last read or written here
+	uses    int64
+	// How far back is kept, how many changes came to each job since what lies beyond was forgotten,
+	// and whether that is being done.
+	reach      Reach
+	fresh      map[string]int
+	forgetting bool
+	background sync.WaitGroup
+	now        func() time.Time
+	idle       *time.Timer // moves what the log beside the file holds into it
+	copied     string      // the folder of the copy that is read, where it is not the file itself
 }
 
 // ErrReading is a change to a database that was opened to be read only.
@@ -150,7 +159,7 @@ func dial(path, how string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Store{db: db, sql: raw, path: path, now: func() time.Time { return time.Now().UTC() }}
+	s := &Store{db: db, sql: raw, path: path, atHand: map[string]loaded{}, reach: DefaultReach, fresh: map[string]int{}, now: func() time.Time { return time.Now().UTC() }}
 	if how == forOne {
 		raw.SetMaxOpenConns(1)
 		if _, err := raw.Exec("BEGIN EXCLUSIVE; COMMIT"); err != nil {
@@ -164,7 +173,11 @@ func dial(path, how string) (*Store, error) {
 // versions are the schema that a file has and the one that migrations make. A file that was
 // never Gnomon's has 0.
 func (s *Store) versions(migrations fs.FS) (p *goose.Provider, has, know int64, err error) {
-	p, err = goose.NewProvider(database.DialectSQLite3, s.sql, migrations, goose.WithDisableGlobalRegistry(true))
+	files, err := fs.ReadDir(migrations, ".")
+	if err != nil {
+		return nil, 0, 0, err
+	}
+	p, err = goose.NewProvider(database.DialectSQLite3, s.sql, migrations, goose.WithDisableGlobalRegistry(true), goose.WithGoMigrations(written(len(files))...))
 	if err != nil {
 		return nil, 0, 0, err
 	}
@@ -203,6 +216,7 @@ func (s *Store) changed() {
 // settle moves what the log beside the file holds into it. Where somebody reads at that very
 // moment it is tried again.
 func (s *Store) settle() {
+	_ = s.forget() // what fails is tried at the next time
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	ctx := context.Background()
@@ -230,6 +244,7 @@ func (s *Store) Close() error {
 		s.idle.Stop()
 	}
 	s.writing.Unlock()
+	s.background.Wait()
 	err := s.sql.Close()
 	if s.copied != "" {
 		err = errors.Join(err, os.RemoveAll(s.copied))

@@ -68,8 +68,9 @@ func (s *Store) passOver(id string, by By, from, kind string, seq int64, why err
 				return err
 			}
 		}
-		return tx.Create(&changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]",
-			At: s.now().Format(time.RFC3339)}).Error
+		_, err := log(tx, &changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]",
+			At: s.now().Format(time.RFC3339)})
+		return err
 	})
 	if err != nil {
 		return err

@@ -124,6 +124,9 @@ func laidOut(tx *gorm.DB, source, but, name string) error {
 
 // syncRack puts what a change racked on the rack, and takes back what it took back.
 func (s *Store) syncRack(tx *gorm.DB, id string, old, next job.Job) error {
+	if next.SameLayouts(&old) {
+		return nil
+	}
 	before := map[string]measure.Length{}
 	for _, l := range old.Layouts {
 		for _, st := range l.Sticks {

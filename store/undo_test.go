@@ -17,6 +17,7 @@ import (
 	"gnomon/core/edit"
 	"gnomon/core/edit/edittest"
 	"gnomon/core/job"
+	"gnomon/core/measure"
 	"gnomon/files"
 )
 
@@ -95,6 +96,9 @@ func TestUndoToTheStart(t *testing.T) {
 				continue
 			}
 			now = r.Job
+			if made%10 == 0 {
+				asKeptIs(t, s, id, now)
+			}
 		}
 		for {
 			r, err := s.Undo(id, p.by)
@@ -105,7 +109,23 @@ func TestUndoToTheStart(t *testing.T) {
 			now = r.Job
 		}
 		require.Equal(t, text(t, start), text(t, now))
+		asKeptIs(t, s, id, now)
 	}
+}
+
+// asKeptIs holds a job at hand against what a fresh start reads of it.
+func asKeptIs(t *testing.T, s *Store, id string, at job.Job) {
+	t.Helper()
+	k, err := load(s.db, id)
+	require.NoError(t, err)
+	require.Equal(t, exactText(k.job), exactText(at))
+}
+
+// exactText is a job with every length and the text that it was typed as.
+func exactText(j job.Job) string {
+	j = j.Clone()
+	job.Exactly(&j, measure.UnitMetre) // in which next to nothing was typed
+	return jsonText(j)
 }
 
 // Two who change things by turns have the start when each step is undone, the last first.

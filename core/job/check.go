@@ -87,7 +87,7 @@ func (j *Job) CheckSince(was *Job) error {
 			c.held(&j.Rooms[i])
 		}
 	}
-	old := j.commonRecords(was)
+	old := j.CommonRecords(was)
 	c.records(j.Records, old)
 	for i := range j.Records[old:] {
 		c.held(&j.Records[old+i])

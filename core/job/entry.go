@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"strconv"
 	"strings"
 
 	"gnomon/core/measure"
@@ -173,4 +174,41 @@ func Unreadable(thing, field, text string, err error) *Invalid {
 // of the unit; call it before writing the value as JSON.
 func Settle(v Measured, unit measure.Unit) {
 	_ = v.entries(func(_, field string, e *Entry) error { e.settle(FieldUnit(field, unit)); return nil })
+}
+
+// exact marks a text that stands for a length by itself, in nanometres, as in "nm:2451100000 96 1/2".
+const exact = "nm:"
+
+// Exactly makes every text of a value tell its own length and the text as it was typed, also where that
+// was typed under another unit than the one given; call it before keeping the value as JSON. ResolveExactly
+// brings both back.
+func Exactly(v Measured, unit measure.Unit) {
+	_ = v.entries(func(_, field string, e *Entry) error {
+		if r, err := Signed(e.Text, FieldUnit(field, unit)); err != nil || r.Length != e.Length {
+			e.Text = fmt.Sprintf("%s%d %s", exact, int64(e.Length), e.Text)
+		}
+		return nil
+	})
+}
+
+// ResolveExactly is Resolve for a value that was kept by Exactly.
+func ResolveExactly(v Measured, unit measure.Unit) error {
+	kept := map[*Entry]Entry{}
+	_ = v.entries(func(_, field string, e *Entry) error {
+		if body, is := strings.CutPrefix(e.Text, exact); is {
+			nm, text, _ := strings.Cut(body, " ")
+			n, err := strconv.ParseInt(nm, 10, 64)
+			if err != nil {
+				return nil // Resolve says what is wrong with it
+			}
+			kept[e] = Entry{Length: measure.Length(n), Text: text}
+			e.Text = "0"
+		}
+		return nil
+	})
+	err := Resolve(v, unit)
+	for e, k := range kept {
+		*e = k
+	}
+	return err
 }

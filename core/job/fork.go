@@ -36,8 +36,8 @@ func (r *Room) Same(o *Room) bool { return bits(r) == bits(o) || reflect.DeepEqu
 // are equal things; things of other bits may be equal too.
 func bits[T any](v *T) string { return unsafe.String((*byte)(unsafe.Pointer(v)), unsafe.Sizeof(*v)) }
 
-// commonRecords are how many records two jobs have alike from the first on.
-func (j *Job) commonRecords(o *Job) int { return common(j.Records, o.Records) }
+// CommonRecords are how many records two jobs have alike from the first on.
+func (j *Job) CommonRecords(o *Job) int { return common(j.Records, o.Records) }
 
 // SameList tells whether two lists are one and the same in memory, or hold the same.
 func SameList[T any](a, b []T) bool {

@@ -48,7 +48,7 @@ func (j *Job) NormaliseSince(was *Job) {
 			j.Rooms[i].normalise(j.Unit)
 		}
 	}
-	for i := j.commonRecords(was); i < len(j.Records); i++ {
+	for i := j.CommonRecords(was); i < len(j.Records); i++ {
 		j.Records[i].plainTexts()
 	}
 	if !j.SameByHand(was) {
