@@ -66,7 +66,7 @@ func Apply(j job.Job, op Op) (job.Job, Op, error) {
 // job may be such that it cannot be undone; that is refused then like every other step.
 func ApplyAll(j job.Job, ops []Op) (job.Job, []Op, error) {
 	next := j.Fork()
-	owned := owner{&next, map[string]bool{}}
+	owned := owner{job: &next, has: map[string]bool{}}
 	inverse := make([]Op, len(ops))
 	for i, op := range ops {
 		if op.Unit == "" {

@@ -5,8 +5,9 @@ import "gnomon/core/job"
 // owner makes what a step may change its job's own, before the step changes it: the rest stays
 // shared with the job that the steps begin from.
 type owner struct {
-	job *job.Job
-	has map[string]bool // rooms that are its own by now
+	job  *job.Job
+	has  map[string]bool // rooms that are its own by now
+	shop bool            // what holds for every room is
 }
 
 // before owns what a step is about. A kind of thing that does not say where its steps change
@@ -15,7 +16,8 @@ func (o *owner) before(op Op) {
 	k := KindOf(op.Kind)
 	switch {
 	case op.Do == Record || op.Do == TakeBack: // they only add to a list
-	case k.changes == changesShop && op.Field != "unit": // a fork has its own already
+	case k.changes == changesShop && op.Field != "unit":
+		o.own()
 	case k.changes == changesByHand:
 		o.job.OwnByHand()
 	case k.changes == changesLayouts:
@@ -31,7 +33,16 @@ func (o *owner) before(op Op) {
 			return alone.Rooms[0].ID == op.In || op.ID != "" && k.has(alone, op.ID) || k.In != "room" && op.In != "" && in.has(alone, op.In)
 		})
 	default:
+		o.own()
 		o.rooms(func(int) bool { return true })
+	}
+}
+
+// own owns what holds for every room.
+func (o *owner) own() {
+	if !o.shop {
+		o.job.OwnShop()
+		o.shop = true
 	}
 }
 

@@ -6,17 +6,20 @@ import (
 	"unsafe"
 )
 
-// Fork is a copy of the job to be changed step by step. What a job has much of, it shares with
-// the job that it was made of: what is in its rooms, its layouts, what was set by hand, its
-// records. Whoever changes a room owns it first (OwnRoom), and a list likewise; the list of rooms itself
-// is the fork's own. A job is never changed once it has been forked.
+// Fork is a copy of the job to be changed step by step. It shares all that stands in the job with it but the
+// list of its rooms. Whoever changes a room of it owns that first (OwnRoom), and what holds for every room, the
+// layouts and what was set by hand likewise. A job is never changed once it has been forked.
 func (j Job) Fork() Job {
-	few := j
-	few.Rooms, few.Layouts, few.ByHand, few.Records = nil, nil, nil, nil
-	few = copied(few)
-	few.Rooms = slices.Clone(j.Rooms)
-	few.Layouts, few.ByHand, few.Records = slices.Clip(j.Layouts), slices.Clip(j.ByHand), slices.Clip(j.Records) // what is added goes to a list of its own
-	return few
+	j.Rooms = slices.Clone(j.Rooms)
+	j.Layouts, j.ByHand, j.Records = slices.Clip(j.Layouts), slices.Clip(j.ByHand), slices.Clip(j.Records) // what is added goes to a list of its own
+	return j
+}
+
+// OwnShop makes what holds for every room of a fork its own, to be changed.
+func (j *Job) OwnShop() {
+	own := copied(j.shop())
+	own.Rooms, own.Layouts, own.ByHand, own.Records = j.Rooms, j.Layouts, j.ByHand, j.Records
+	*j = own
 }
 
 // OwnRoom makes a room of a fork its own, to be changed.

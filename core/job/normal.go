@@ -41,7 +41,9 @@ func (j *Job) Normalise() { j.NormaliseSince(&Job{}) }
 // NormaliseSince does the same where the job was made of one that is normalised, with what it does
 // not share with that.
 func (j *Job) NormaliseSince(was *Job) {
-	j.normaliseShop()
+	if !j.SameShop(was) || j.Gnomon == 0 {
+		j.normaliseShop()
+	}
 	j.Rooms = some(j.Rooms)
 	for i, same := range j.Since(was) {
 		if same == nil {
