@@ -55,17 +55,17 @@ type PairView struct {
 }
 
 func (s *server) atSaw(api huma.API) {
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/recut", "recut", "Take something off a piece and cut that end again")),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body Trimming
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			was, err := s.store.Made(in.Job, s.by(ctx, in.Body.Sender))
 			if err != nil {
 				return nil, asProblem(err)
 			}
 			if was { // sent again, since its answer was lost: nothing more comes off
-				return s.asIs(ctx, in.Job, in.Body.Client)
+				return s.asIs(ctx, in.Job, in.Body.Sender)
 			}
 			j, p, err := s.planned(in.Job)
 			if err != nil {
@@ -77,11 +77,11 @@ func (s *server) atSaw(api huma.API) {
 			}
 			return s.do(ctx, in.Job, in.Body.Sender, ops)
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order",
-		"Choose the order at the saw; pieces change places on their sticks where those hold them so"), func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/order", "set-order",
+		"Choose the order at the saw; pieces change places on their sticks where those hold them so")), func(ctx context.Context, in *struct {
 		JobPath
 		Body Ordering
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		ops, _, err := s.ordered(in.Job, in.Body)
 		if err != nil {
 			return nil, asProblem(err)

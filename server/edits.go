@@ -18,6 +18,7 @@ type Sender struct {
 	Client string `json:"client" minLength:"1" maxLength:"64" doc:"this browser; undo takes back its own changes"`
 	Once   string `json:"once,omitempty" maxLength:"64" doc:"a name for this very request: sent again, it is answered and not made again"`
 	Ago    int64  `json:"ago,omitempty" minimum:"0" maximum:"31536000" doc:"how many seconds ago it was done, where it was kept meanwhile"`
+	Telling
 }
 
 // mostSteps are more than any page of ours makes as one change.
@@ -33,10 +34,10 @@ type Change struct {
 type Turn struct{ Sender }
 
 func (s *server) edits(api huma.API) {
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none"), func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none")), func(ctx context.Context, in *struct {
 		JobPath
 		Body Change
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		if n := len(in.Body.Ops); n > mostSteps {
 			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps),
 				FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
@@ -46,19 +47,19 @@ func (s *server) edits(api huma.API) {
 		}
 		return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change"), func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change")), func(ctx context.Context, in *struct {
 		JobPath
 		Body Turn
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		r, err := s.store.Undo(in.Job, s.by(ctx, in.Body.Sender))
-		return s.changed(ctx, in.Job, in.Body.Client, r, err)
+		return s.changed(ctx, in.Job, in.Body.Sender, r, err)
 	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again"), func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again")), func(ctx context.Context, in *struct {
 		JobPath
 		Body Turn
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		r, err := s.store.Redo(in.Job, s.by(ctx, in.Body.Sender))
-		return s.changed(ctx, in.Job, in.Body.Client, r, err)
+		return s.changed(ctx, in.Job, in.Body.Sender, r, err)
 	})
 }
 
@@ -81,7 +82,7 @@ func (s *server) by(ctx context.Context, from Sender) store.By {
 }
 
 // do makes steps as one change, and puts on facts when they were made and by whom.
-func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) (*Body[JobView], error) {
+func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) (*Encoded, error) {
 	if err := s.spend(ctx, ops); err != nil {
 		return nil, asProblem(err)
 	}
@@ -90,11 +91,11 @@ func (s *server) do(ctx context.Context, id string, from Sender, ops []edit.Op) 
 		ops[i] = edit.Stamped(ops[i], at, nameOf(ctx)) // the core knows neither clock nor devices
 	}
 	r, err := s.store.Do(id, s.by(ctx, from), ops)
-	return s.changed(ctx, id, from.Client, r, err)
+	return s.changed(ctx, id, from, r, err)
 }
 
 // changed tells everybody of a change and answers it.
-func (s *server) changed(ctx context.Context, id, client string, r store.Result, err error) (*Body[JobView], error) {
+func (s *server) changed(ctx context.Context, id string, from Sender, r store.Result, err error) (*Encoded, error) {
 	var taken *store.OffcutTaken
 	if errors.As(err, &taken) && onlyJob(ctx) != "" {
 		taken.Job = ""
@@ -109,7 +110,7 @@ func (s *server) changed(ctx context.Context, id, client string, r store.Result,
 		return nil, asProblem(err)
 	}
 	s.hub.tell(id, Changed{Revision: r.Revision})
-	return s.answer(ctx, id, client, r)
+	return s.answer(ctx, id, from, r)
 }
 
 // when is a time as facts and views keep it.

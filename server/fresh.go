@@ -8,6 +8,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/plan"
+	"gnomon/store"
 )
 
 // most jobs whose plans are kept at hand; the one not asked for longest goes first.
@@ -16,21 +17,23 @@ const mostFresh = 4
 // planned is a job at one revision with all that follows from it: worked out once, however
 // many devices ask. Nothing of it is changed by who reads it.
 type planned struct {
+	id       string
 	revision int64
 	job      job.Job
 	plan     plan.Plan
-	view     JobView
+	kept     plan.Kept // a copy of it plans what the job would come to otherwise
+	told     *told
 
-	once       sync.Once
+	whole      sync.Once
 	json, gzip []byte
 	err        error
 }
 
-// encoded is the view as JSON, plain and packed.
+// encoded is the whole view as JSON, plain and packed.
 func (p *planned) encoded() (plain, packed []byte, err error) {
-	p.once.Do(func() {
+	p.whole.Do(func() {
 		var b bytes.Buffer
-		if p.json, p.err = json.Marshal(p.view); p.err != nil {
+		if p.json, p.err = json.Marshal(viewOf(p.id, p.revision, &p.job, &p.plan)); p.err != nil {
 			return
 		}
 		w, err := gzip.NewWriterLevel(&b, gzip.BestSpeed)
@@ -44,6 +47,12 @@ func (p *planned) encoded() (plain, packed []byte, err error) {
 	return p.json, p.gzip, p.err
 }
 
+// otherwise plans the job as it would be.
+func (p *planned) otherwise(j job.Job) (plan.Plan, error) {
+	kept := p.kept
+	return kept.Build(j)
+}
+
 // fresh keeps the newest plan of the jobs that are worked on.
 type fresh struct {
 	mu   sync.Mutex
@@ -54,6 +63,8 @@ type fresh struct {
 type slot struct {
 	mu   sync.Mutex // held while the plan is worked out, so that it is only once
 	now  *planned
+	kept plan.Kept
+	told told
 	last int64
 }
 
@@ -73,7 +84,7 @@ func (f *fresh) slot(id string) *slot {
 			}
 			delete(f.jobs, oldest)
 		}
-		k = &slot{}
+		k = &slot{told: told{stand: store.NewID("t")}}
 		f.jobs[id] = k
 	}
 	f.used++
@@ -93,12 +104,14 @@ func (f *fresh) at(id string, revision int64, read func() (job.Job, int64, error
 	if err != nil {
 		return nil, err
 	}
-	p, err := plan.Build(j)
+	p, err := k.kept.Build(j)
 	if err != nil {
 		return nil, err
 	}
-	k.now = &planned{revision: rev, job: j, plan: p, view: viewOf(id, rev, j, p)}
-	return k.now, nil
+	next := &planned{id: id, revision: rev, job: j, plan: p, kept: k.kept, told: &k.told}
+	k.told.now(next)
+	k.now = next
+	return next, nil
 }
 
 // current is a job as it is now, with its plan. Other programs may have the file open too,

@@ -8,7 +8,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/store"
@@ -81,22 +80,22 @@ func (s *server) jobs(api huma.API) {
 			}
 			return &Body[JobMade]{JobMade{id}}, nil
 		})
-	get := op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan")
+	huma.Register(api, telling(api, op(http.MethodGet, "/api/jobs/{job}/told", "tell-job", "What is new of a job to a page that has some of it")),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Client string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
+			Telling
+		}) (*Encoded, error) {
+			return s.asIs(ctx, in.Job, Sender{Client: in.Client, Telling: in.Telling})
+		})
+	get := op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan, whole")
 	get.Responses = map[string]*huma.Response{
 		"200": {Description: "OK", Content: map[string]*huma.MediaType{
 			"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
 	huma.Register(api, get, func(ctx context.Context, in *struct {
 		JobPath
-		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
 		Encoding string `header:"Accept-Encoding" hidden:"true"`
 	}) (*Encoded, error) {
-		if in.Client != "" {
-			a, err := s.asIs(ctx, in.Job, in.Client)
-			if err != nil {
-				return nil, err
-			}
-			return &Encoded{Type: "application/json", Body: edit.Raw(a.Body)}, nil
-		}
 		p, err := s.current(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
@@ -113,26 +112,20 @@ func (s *server) jobs(api huma.API) {
 	})
 }
 
-// answer makes the view of a job after a change, for the one who made it.
-func (s *server) answer(ctx context.Context, id, client string, r store.Result) (*Body[JobView], error) {
+// answer tells of a job after a change, for the one who made it.
+func (s *server) answer(ctx context.Context, id string, from Sender, r store.Result) (*Encoded, error) {
 	p, err := s.fresh.at(id, r.Revision, func() (job.Job, int64, error) { return r.Job, r.Revision, nil })
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	v := p.view
-	undo, redo, err := s.store.CanUndo(id, s.clientOf(ctx, client))
-	if err != nil {
-		return nil, asProblem(err)
-	}
-	v.CanUndo, v.CanRedo = &undo, &redo
-	return &Body[JobView]{v}, nil
+	return s.told(ctx, p, from.Client, from.Telling)
 }
 
-// asIs answers with the job as it stands.
-func (s *server) asIs(ctx context.Context, id, client string) (*Body[JobView], error) {
+// asIs tells of a job as it stands.
+func (s *server) asIs(ctx context.Context, id string, from Sender) (*Encoded, error) {
 	p, err := s.current(id)
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	return s.answer(ctx, id, client, store.Result{Job: p.job, Revision: p.revision})
+	return s.told(ctx, p, from.Client, from.Telling)
 }

@@ -8,9 +8,9 @@ import (
 
 	"gnomon/core/compare"
 	"gnomon/core/job"
+	"gnomon/core/joint"
 	"gnomon/core/picture"
 	"gnomon/core/piece"
-	"gnomon/core/plan"
 	"gnomon/core/sawing"
 )
 
@@ -68,12 +68,18 @@ func (s *server) pictures(api huma.API) {
 			wanted[k] = true
 		}
 		out := Pictures{Pictures: map[string]BenchView{}}
-		bench := benchOf(&p.job, &p.plan)
-		for i, c := range p.view.Cuts {
-			if c.Picture != "" && wanted[c.Picture] {
-				k, st := bench.cut(p.plan.Cuts()[i])
-				out.Pictures[c.Picture] = BenchView{picture.OnSaw(k, st.Blank), picture.Turned(k, st.Blank)}
-				delete(wanted, c.Picture)
+		bench := benchOf(&p.job, p.plan.Pieces)
+		for _, q := range p.plan.Pieces {
+			for _, hand := range piece.Hands {
+				name := bench.picture(q, hand)
+				if name != "" && wanted[name] {
+					k, st := bench.cut(q, hand)
+					out.Pictures[name] = BenchView{picture.OnSaw(k, st.Blank), picture.Turned(k, st.Blank)}
+					delete(wanted, name)
+				}
+			}
+			if len(wanted) == 0 {
+				break
 			}
 		}
 		return &Body[Pictures]{out}, nil
@@ -112,23 +118,48 @@ type stock struct {
 	key string
 }
 
-func benchOf(j *job.Job, p *plan.Plan) bench {
-	b := bench{j, make(map[string]*piece.Piece, len(p.Pieces)), map[string]stock{}}
-	for i := range p.Pieces {
-		b.pieces[p.Pieces[i].ID] = p.Pieces[i]
-	}
-	return b
+func benchOf(j *job.Job, pieces []*piece.Piece) bench {
+	return bench{j, piece.ByID(pieces), map[string]stock{}}
 }
 
-// cut is what is drawn of a cut whose end has a setting.
-func (b bench) cut(c sawing.Cut) (picture.Cut, stock) {
-	q := b.pieces[c.Piece]
+// stock is what a piece is cut from.
+func (b bench) stock(q *piece.Piece) stock {
 	st, ok := b.stocks[q.Moulding]
 	if !ok {
 		st.Blank = picture.StockOf(b.job.Moulding(q.Moulding))
 		st.key = st.Key()
 		b.stocks[q.Moulding] = st
 	}
-	e := q.End(c.Hand)
-	return picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}, st
+	return st
+}
+
+// cut is what is drawn of a cut whose end has a setting.
+func (b bench) cut(q *piece.Piece, hand joint.Hand) (picture.Cut, stock) {
+	e := q.End(hand)
+	return picture.Cut{Plane: e.Plane, Pose: e.Pose, Setting: *e.Setting, Fence: e.Fence}, b.stock(q)
+}
+
+// picture is what the picture of a cut is asked for by; none where its end has no setting.
+func (b bench) picture(q *piece.Piece, hand joint.Hand) string {
+	if q.End(hand).Setting == nil {
+		return ""
+	}
+	k, of := b.cut(q, hand)
+	return k.Key(of.key)
+}
+
+// view is a cut as it is told.
+func (b bench) view(c sawing.Cut) CutView {
+	q := b.pieces[c.Piece]
+	e, was := q.End(c.Hand), job.Cut{Length: q.Cut}
+	v := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch,
+		Picture: b.picture(q, c.Hand)}
+	if e.Setting != nil {
+		was.Mitre, was.Bevel, was.Pose = e.Setting.Mitre, e.Setting.Bevel, e.PoseCode()
+	}
+	v.Mark = job.Record{Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: string(c.Hand)}, Bodies: job.Bodies{Cut: &was}}
+	for _, k := range c.Cautions {
+		v.Cautions = append(v.Cautions, CautionView(k))
+	}
+	return v
 }

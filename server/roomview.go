@@ -118,10 +118,10 @@ type SpotView struct {
 type seen map[survey.Of]map[string]string
 
 // seenIn is what the checks of a room at all its levels see.
-func seenIn(p *plan.Plan, room string, u measure.Unit) seen {
+func seenIn(p *plan.RoomPlan, u measure.Unit) seen {
 	out := seen{survey.OfWall: {}, survey.OfTurn: {}, survey.OfDiagonal: {}}
 	for _, l := range survey.Levels {
-		for _, x := range p.Survey(room, l).Verdict.Seen {
+		for _, x := range p.Survey(l).Verdict.Seen {
 			switch {
 			case !x.Checked:
 			case x.Of == survey.OfTurn:
@@ -134,18 +134,15 @@ func seenIn(p *plan.Plan, room string, u measure.Unit) seen {
 	return out
 }
 
-func roomView(j *job.Job, r *job.Room, p plan.Plan) RoomView {
+func roomView(j *job.Job, r *job.Room, p *plan.RoomPlan) RoomView {
 	u := j.Unit
 	m := survey.Reduce(j, r)
-	check, sees := p.Survey(r.ID, job.Floor), seenIn(&p, r.ID, u)
+	check, sees := p.Survey(job.Floor), seenIn(p, u)
 	v := RoomView{of: viewed(r, j), ID: r.ID, Title: r.Title(), Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
 		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(j, r), Overrides: some(r.Overrides),
 		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
 	v.Look = LookView{viewed(&r.Look, j)}
 	for _, k := range p.Sights {
-		if k.Room != r.ID {
-			continue
-		}
 		v.Sight = &SightView{Opening: k.Opening, Eye: k.Eye, Sees: []string{}}
 		for i, sees := range k.Sees {
 			if sees {

@@ -141,11 +141,11 @@ func (s *server) rules(api huma.API) {
 			}
 			return s.ruleBook(ctx, in.Job)
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/rulebook/take", "take-rule-set", "Follow the rules of a set in this job")),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body Taking
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			j, _, err := s.store.Job(in.Job)
 			if err != nil {
 				return nil, asProblem(err)
@@ -156,7 +156,7 @@ func (s *server) rules(api huma.API) {
 			}
 			ops := edit.TakeRules(j, set.Rules)
 			if len(ops) == 0 {
-				return s.asIs(ctx, in.Job, in.Body.Client)
+				return s.asIs(ctx, in.Job, in.Body.Sender)
 			}
 			return s.do(ctx, in.Job, in.Body.Sender, ops)
 		})

@@ -85,11 +85,11 @@ func (s *server) sections(api huma.API) {
 		func(_ context.Context, _ *struct{}) (*Body[LibraryView], error) {
 			return &Body[LibraryView]{library()}, nil
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/mouldings", "take-from-library", "Take a section or a built-up crown into the job")),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body FromLibrary
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			j, _, err := s.store.Job(in.Job)
 			if err != nil {
 				return nil, asProblem(err)
@@ -100,21 +100,21 @@ func (s *server) sections(api huma.API) {
 			}
 			return s.do(ctx, in.Job, in.Body.Sender, ops)
 		})
-	huma.Register(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section",
-		"Give a moulding its section, point by point; none takes it away"), func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, op(http.MethodPut, "/api/jobs/{job}/mouldings/{moulding}/section", "set-section",
+		"Give a moulding its section, point by point; none takes it away")), func(ctx context.Context, in *struct {
 		SticksPath
 		Body NewSection
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		return s.section(ctx, in.SticksPath, in.Body.Sender, func(u measure.Unit) (profile.Outline, error) {
 			return typedOutline(in.Body.Points, in.Body.Moved, u)
 		})
 	})
 	imp := op(http.MethodPost, "/api/jobs/{job}/mouldings/{moulding}/section/import", "import-section", "Give a moulding its section from a file")
 	imp.MaxBodyBytes = 1 << 20
-	huma.Register(api, imp, func(ctx context.Context, in *struct {
+	huma.Register(api, telling(api, imp), func(ctx context.Context, in *struct {
 		SticksPath
 		Body SectionFile
-	}) (*Body[JobView], error) {
+	}) (*Encoded, error) {
 		return s.section(ctx, in.SticksPath, in.Body.Sender, func(measure.Unit) (profile.Outline, error) {
 			return files.ReadSection(in.Body.Text, in.Body.Format, measure.Unit(in.Body.Unit), in.Body.Left)
 		})
@@ -298,7 +298,7 @@ func typedOutline(points []TypedPoint, moved *MovedPoint, u measure.Unit) (profi
 
 // section gives a moulding the section that is read in the job's unit, and the measures
 // that follow from it, as one change.
-func (s *server) section(ctx context.Context, in SticksPath, from Sender, read func(u measure.Unit) (profile.Outline, error)) (*Body[JobView], error) {
+func (s *server) section(ctx context.Context, in SticksPath, from Sender, read func(u measure.Unit) (profile.Outline, error)) (*Encoded, error) {
 	j, m, err := s.moulding(in.Job, in.Moulding)
 	if err != nil {
 		return nil, asProblem(err)

@@ -342,6 +342,7 @@ func TestMarksThatComeLateAndTwice(t *testing.T) {
 		body := fmt.Sprintf(`{"client":"q","once":%q,"ago":%d,"ops":[{"do":"mark","id":%q,"value":{"kind":%q,"piece":"wh-base.wh3","label":"Base 3","end":"left","cut":"50","by":"somebody else","at":"1999-01-01T00:00:00Z"}}]}`, once, ago, id, kind)
 		status, _, b := h.out.send("POST", "/api/jobs/"+h.job+"/changes", body, "Cookie", "gnomon="+c.Value)
 		require.Equal(t, 200, status, "%s", b)
+		_, _, b = h.out.send("GET", "/api/jobs/"+h.job, "", "Cookie", "gnomon="+c.Value)
 		var v JobView
 		require.NoError(t, json.Unmarshal(b, &v))
 		return v
@@ -387,11 +388,11 @@ func TestMarksThatComeLateAndTwice(t *testing.T) {
 	assert.Equal(t, []any{job.RecordUndone, "k1", 4}, []any{last.Kind, last.Of, len(j.Records)})
 
 	// A recut that is sent again takes nothing more off.
-	recut := func() JobView {
+	recut := func() Told {
 		status, _, b := h.out.send("POST", "/api/jobs/"+h.job+"/recut", `{"client":"q","once":"t1","piece":"wh-base.wh3","end":"left","off":"1/32"}`, "Cookie",
 			"gnomon="+phone.Value)
 		require.Equal(t, 200, status, "%s", b)
-		var v JobView
+		var v Told
 		require.NoError(t, json.Unmarshal(b, &v))
 		return v
 	}

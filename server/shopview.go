@@ -217,11 +217,11 @@ type GlueStepView struct {
 	Text  string `json:"text"`
 }
 
-func layoutLines(j *job.Job, p plan.Plan) []LayoutLineView {
+func layoutLines(j *job.Job, r *job.Room, p *plan.RoomPlan) []LayoutLineView {
 	out := []LayoutLineView{}
 	for _, l := range p.Lines {
 		v := LayoutLineView{Room: l.Room, Run: l.Run, Drop: lengthView(l.Drop, j.Unit), Mark: lengthView(l.Mark, j.Unit), Lowest: l.Lowest}
-		for _, k := range j.Room(l.Room).Runs {
+		for _, k := range r.Runs {
 			if k.ID == l.Members[0] {
 				v.Name = j.Moulding(k.Moulding).Title()
 			}

@@ -110,11 +110,11 @@ func (s *server) sticks(api huma.API) {
 			r.stop()
 			return nil, nil
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/fits/{search}/use", "use-fit", "Keep the plan that a search found")),
 		func(ctx context.Context, in *struct {
 			SearchPath
 			Body Turn
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			r, err := s.search(&in.SearchPath)
 			if err != nil {
 				return nil, err
@@ -144,22 +144,22 @@ func (s *server) sticks(api huma.API) {
 			now := p.Supply(in.Moulding)
 			return &Body[Tried]{Tried{stockView(&j, now), stockView(&j, then), "It costs " + (then.Cost - now.Cost).Difference(j.Prices.Currency)}}, nil
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/move", "move-piece", "Move a piece to another stick")),
 		func(ctx context.Context, in *struct {
 			SticksPath
 			Body Shift
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			j, _, l, err := s.moved(in.Job, in.Moulding, in.Body)
 			if err != nil {
 				return nil, asProblem(err)
 			}
 			return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/keepoff", "keep-off", "Keep a piece off the offcut it lies on")),
 		func(ctx context.Context, in *struct {
 			SticksPath
 			Body Off
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			j, p, err := s.planned(in.Job)
 			if err != nil {
 				return nil, asProblem(err)
@@ -170,11 +170,11 @@ func (s *server) sticks(api huma.API) {
 			}
 			return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
 		})
-	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack"),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack")),
 		func(ctx context.Context, in *struct {
 			SticksPath
 			Body Turn
-		}) (*Body[JobView], error) {
+		}) (*Encoded, error) {
 			j, p, err := s.planned(in.Job)
 			if err != nil {
 				return nil, asProblem(err)
@@ -255,7 +255,7 @@ func (s *server) moved(id, moulding string, m Shift) (job.Job, plan.Plan, job.La
 }
 
 // lay keeps a layout, unless another came since was.
-func (s *server) lay(ctx context.Context, id string, from Sender, l job.Layout, was *job.Layout) (*Body[JobView], error) {
+func (s *server) lay(ctx context.Context, id string, from Sender, l job.Layout, was *job.Layout) (*Encoded, error) {
 	o := edit.Op{Do: edit.Add, Kind: "layout", ID: l.Moulding, Value: edit.Raw(l), Was: edit.Raw(was)}
 	return s.do(ctx, id, from, []edit.Op{o})
 }

@@ -72,6 +72,7 @@ func (s *server) survey(api huma.API) {
 				return &Body[SurveyPreview]{out}, nil
 			}
 			// As though they were the whole job, to see how they close.
+			j = j.Clone()
 			j.Rooms, j.Records, j.Layouts = rooms, nil, nil
 			j.Normalise()
 			p, err := plan.Build(j)
@@ -80,7 +81,7 @@ func (s *server) survey(api huma.API) {
 			}
 			for i := range j.Rooms {
 				r := &j.Rooms[i]
-				v := roomView(&j, r, p)
+				v := roomView(&j, r, p.Rooms[i])
 				pr := PreviewRoom{Name: v.Title, Closed: r.Closed, Closing: v.Closing, Walls: []PreviewWall{}}
 				for k, w := range v.Walls {
 					pw := PreviewWall{Label: w.Label}
@@ -106,8 +107,8 @@ func (s *server) survey(api huma.API) {
 			}
 			return &Body[SurveyPreview]{out}, nil
 		})
-	huma.Register(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job"),
-		func(ctx context.Context, in *surveyFile) (*Body[JobView], error) {
+	huma.Register(api, telling(api, body("/api/jobs/{job}/survey", "take-survey", "Add the rooms of a survey file to the job")),
+		func(ctx context.Context, in *surveyFile) (*Encoded, error) {
 			j, _, err := s.store.Job(in.Job)
 			if err != nil {
 				return nil, asProblem(err)

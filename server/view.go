@@ -13,37 +13,47 @@ import (
 	"gnomon/core/words"
 )
 
-// JobView is a job with its plan: all that the screens need at once.
+// JobView is a job with its plan, whole.
 type JobView struct {
-	ID        string           `json:"id"`
-	Revision  int64            `json:"revision"`
-	Name      string           `json:"name"`
-	Unit      string           `json:"unit" enum:"in,mm"`
-	Rules     RulesView        `json:"rules"`
-	Saw       SawView          `json:"saw" doc:"the one in use"`
-	Saws      []SawView        `json:"saws"`
+	ID       string `json:"id"`
+	Revision int64  `json:"revision"`
+	HeadView
+	ShopView
+	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
 	Lines     []LayoutLineView `json:"lines" doc:"layout lines of what hangs from ceilings"`
 	Groups    []BenchGroupView `json:"groups" doc:"glued up on the bench"`
 	Glue      []GlueStepView   `json:"glue" doc:"joints to glue on the bench, in the order to do it"`
 	Chains    []ChainView      `json:"chains" doc:"what shares corners"`
-	Orders    []OrderView      `json:"orders" doc:"at the saw, to choose from"`
-	PutAway   []string         `json:"putAway" doc:"cautions put away for this job"`
-	Kinds     []KindView       `json:"kinds" doc:"of moulding, to choose from"`
-	Mouldings []MouldingView   `json:"mouldings"`
 	Rooms     []RoomView       `json:"rooms"`
 	Pieces    []PieceView      `json:"pieces"`
 	Decisions []DecisionView   `json:"decisions"`
 	Findings  []FindingView    `json:"findings"`
 	Cuts      []CutView        `json:"cuts"`
-	Stops     []StopView       `json:"stops"`
 	Stock     []SupplyView     `json:"stock"`
-	Cutting   CuttingView      `json:"cutting"`
-	Doors     DoorsView        `json:"doors"`
-	Prices    PricesView       `json:"prices"`
-	Quote     job.Quote        `json:"quote"`
-	Tools     ToolsView        `json:"tools"`
-	CanUndo   *bool            `json:"canUndo,omitempty" doc:"told to the one who asks for itself"`
-	CanRedo   *bool            `json:"canRedo,omitempty"`
+}
+
+// HeadView is what is told of a job at every look.
+type HeadView struct {
+	Name    string     `json:"name"`
+	Unit    string     `json:"unit" enum:"in,mm"`
+	Stops   []StopView `json:"stops"`
+	CanUndo *bool      `json:"canUndo,omitempty" doc:"told to the one who asks for itself"`
+	CanRedo *bool      `json:"canRedo,omitempty"`
+}
+
+// ShopView is what holds for every room.
+type ShopView struct {
+	Rules     RulesView      `json:"rules"`
+	Saw       SawView        `json:"saw" doc:"the one in use"`
+	Saws      []SawView      `json:"saws"`
+	PutAway   []string       `json:"putAway" doc:"cautions put away for this job"`
+	Kinds     []KindView     `json:"kinds" doc:"of moulding, to choose from"`
+	Mouldings []MouldingView `json:"mouldings"`
+	Cutting   CuttingView    `json:"cutting"`
+	Doors     DoorsView      `json:"doors"`
+	Prices    PricesView     `json:"prices"`
+	Quote     job.Quote      `json:"quote"`
+	Tools     ToolsView      `json:"tools"`
 }
 
 // PieceView is a piece.
@@ -235,82 +245,120 @@ func degrees(as []measure.Angle) []float64 {
 	return out
 }
 
-// viewOf makes the view of a job and its plan.
-func viewOf(id string, rev int64, j job.Job, p plan.Plan) JobView {
-	u := j.Unit
-	v := JobView{ID: id, Revision: rev, Name: j.Name, Unit: string(u), Rules: rulesView(&j.Rules, u),
-		Saw: sawView(&j, j.Machine()), Saws: []SawView{}, Lines: layoutLines(&j, p), Groups: []BenchGroupView{}, Glue: []GlueStepView{}, Chains: []ChainView{},
-		Orders: []OrderView{}, PutAway: some(j.PutAway),
-		Kinds: []KindView{}, Mouldings: []MouldingView{}, Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
-		Cuts: []CutView{}, Stops: []StopView{}, Stock: stockViews(&j, p), Cutting: CuttingView{viewed(&j.Cutting, &j)},
-		Doors:  DoorsView{viewed(&j.Doors, &j)},
-		Prices: pricesView(j.Prices, u), Quote: j.Quote, Tools: toolsView(&j)}
-	for _, k := range job.Kinds {
-		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
-	}
-	for i := range j.Mouldings {
-		v.Mouldings = append(v.Mouldings, mouldingView(&j, &j.Mouldings[i]))
-	}
-	for i := range j.Saws {
-		v.Saws = append(v.Saws, sawView(&j, &j.Saws[i]))
-	}
-	for _, g := range p.Groups {
-		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
-	}
-	for _, g := range p.Glue() {
-		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
-	}
-	for _, c := range p.Chains {
-		v.Chains = append(v.Chains, ChainView{c.Room, c.Runs, some(c.Starts)})
-	}
-	for _, o := range p.Orders() {
-		v.Orders = append(v.Orders, OrderView(o))
-	}
-	wallText, codes := map[string]string{}, j.RoomCodes()
+// viewOf makes the whole view of a job and its plan.
+func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
+	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{}, Glue: []GlueStepView{},
+		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
+		Cuts: []CutView{}, Stock: stockViews(j, p)}
+	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit, func(string) bool { return true })
 	for i := range j.Rooms {
-		v.Rooms = append(v.Rooms, roomView(&j, &j.Rooms[i], p))
-		v.Rooms[i].Code = codes[j.Rooms[i].ID]
-		for k, w := range j.Rooms[i].Walls {
-			wallText[w.ID] = job.WallNumber(k)
+		r := roomPart(j, &j.Rooms[i], p.Rooms[i], codes[j.Rooms[i].ID])
+		for k := range r.Pieces {
+			r.Pieces[k].Stick = sticks[r.Pieces[k].ID]
 		}
-	}
-	byID, sticks := piece.ByID(p.Pieces), stickWords(p, u)
-	for i := range p.Pieces {
-		q := p.Pieces[i]
-		pv := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wallText[q.Wall], Moulding: q.Moulding,
-			Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
-			Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Stick: sticks[q.ID], Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
-			Ends: some(q.EndRemarks(u)), Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
-		if h := q.Hand; h != nil {
-			pv.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
-		}
-		v.Pieces = append(v.Pieces, pv)
-	}
-	for _, d := range p.Decisions {
-		v.Decisions = append(v.Decisions, decisionView(&j, *d, byID))
+		v.Lines, v.Groups, v.Chains, v.Rooms = append(v.Lines, r.Lines...), append(v.Groups, r.Groups...), append(v.Chains, r.Chains...), append(v.Rooms, r.Room)
+		v.Pieces, v.Decisions = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...)
 	}
 	for _, f := range p.Findings {
 		v.Findings = append(v.Findings, findingView(f))
 	}
-	bench := benchOf(&j, &p)
-	for _, c := range p.Cuts() {
-		q := byID[c.Piece]
-		was := job.Cut{Length: q.Cut}
-		cv := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch}
-		if st := q.End(c.Hand).Setting; st != nil {
-			e := q.End(c.Hand)
-			was.Mitre, was.Bevel, was.Pose = st.Mitre, st.Bevel, e.PoseCode()
-			k, of := bench.cut(c)
-			cv.Picture = k.Key(of.key)
-		}
-		cv.Mark = job.Record{Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: string(c.Hand)}, Bodies: job.Bodies{Cut: &was}}
-		for _, k := range c.Cautions {
-			cv.Cautions = append(cv.Cautions, CautionView(k))
-		}
-		v.Cuts = append(v.Cuts, cv)
+	for _, g := range p.Glue() {
+		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
 	}
+	bench := benchOf(j, p.Pieces)
+	for _, c := range p.Cuts() {
+		v.Cuts = append(v.Cuts, bench.view(c))
+	}
+	return v
+}
+
+func headView(j *job.Job, p *plan.Plan) HeadView {
+	v := HeadView{Name: j.Name, Unit: string(j.Unit), Stops: []StopView{}}
 	for _, t := range p.Stops {
 		v.Stops = append(v.Stops, StopView{t.ID, t.State, t.Text, t.Findings})
+	}
+	return v
+}
+
+func shopView(j *job.Job) ShopView {
+	u := j.Unit
+	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{},
+		Mouldings: []MouldingView{}, Cutting: CuttingView{viewed(&j.Cutting, j)}, Doors: DoorsView{viewed(&j.Doors, j)}, Prices: pricesView(j.Prices, u),
+		Quote: j.Quote, Tools: toolsView(j)}
+	for _, k := range job.Kinds {
+		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
+	}
+	for i := range j.Mouldings {
+		v.Mouldings = append(v.Mouldings, mouldingView(j, &j.Mouldings[i]))
+	}
+	for i := range j.Saws {
+		v.Saws = append(v.Saws, sawView(j, &j.Saws[i]))
+	}
+	return v
+}
+
+func orderViews(p *plan.Plan) []OrderView {
+	out := []OrderView{}
+	for _, o := range p.Orders() {
+		out = append(out, OrderView(o))
+	}
+	return out
+}
+
+// RoomPart is a room with its part of the plan.
+type RoomPart struct {
+	Room      RoomView         `json:"room"`
+	Lines     []LayoutLineView `json:"lines"`
+	Groups    []BenchGroupView `json:"groups"`
+	Chains    []ChainView      `json:"chains"`
+	Pieces    []PieceView      `json:"pieces"`
+	Decisions []DecisionView   `json:"decisions"`
+	Findings  []FindingView    `json:"findings"`
+}
+
+// RoomWork is what is done with a room's pieces at the bench and the saw; what is done in other rooms
+// has a say in it.
+type RoomWork struct {
+	Room   string            `json:"room"`
+	Cuts   []CutView         `json:"cuts" doc:"in the order to make them"`
+	Glue   []GlueStepView    `json:"glue" doc:"in the order to do it"`
+	Sticks map[string]string `json:"sticks" doc:"of each piece that is laid out the stick it is cut from, and where on it, in words"`
+}
+
+func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
+	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{},
+		Decisions: []DecisionView{}, Findings: []FindingView{}}
+	v.Room.Code = code
+	for _, g := range p.Groups {
+		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
+	}
+	for _, c := range p.Chains {
+		v.Chains = append(v.Chains, ChainView{c.Room, c.Runs, some(c.Starts)})
+	}
+	wallText := map[string]string{}
+	for k, w := range r.Walls {
+		wallText[w.ID] = job.WallNumber(k)
+	}
+	byID := piece.ByID(p.Pieces)
+	for _, q := range p.Pieces {
+		v.Pieces = append(v.Pieces, pieceView(q, wallText[q.Wall], byID, j.Unit))
+	}
+	for _, d := range p.Decisions {
+		v.Decisions = append(v.Decisions, decisionView(j, *d, byID))
+	}
+	for _, f := range p.Findings {
+		v.Findings = append(v.Findings, findingView(f))
+	}
+	return v
+}
+
+func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u measure.Unit) PieceView {
+	v := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wall, Moulding: q.Moulding,
+		Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
+		Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
+		Ends: some(q.EndRemarks(u)), Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
+	if h := q.Hand; h != nil {
+		v.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 	}
 	return v
 }

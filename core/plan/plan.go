@@ -110,10 +110,10 @@ func (p *Plan) StickCost() money.Cents {
 	return sum
 }
 
-// floorOf is the check of a room at the floor: empty where there is none.
-func floorOf(surveys []inspect.Survey) inspect.Survey {
-	for _, s := range surveys {
-		if s.Level == job.Floor {
+// Survey is the check of the room at a level: empty where there is none.
+func (p *RoomPlan) Survey(l job.Level) inspect.Survey {
+	for _, s := range p.Surveys {
+		if s.Level == l {
 			return s
 		}
 	}
