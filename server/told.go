@@ -13,6 +13,7 @@ import (
 
 	"gnomon/core/edit"
 	"gnomon/core/finding"
+	"gnomon/core/job"
 	"gnomon/core/plan"
 )
 
@@ -27,27 +28,49 @@ type Telling struct {
 
 // Told is what is new of a job's parts.
 type Told struct {
-	ID       string        `json:"id"`
-	Revision int64         `json:"revision"`
-	Stand    string        `json:"stand" doc:"to be sent with the next"`
-	Head     HeadView      `json:"head"`
-	Shop     *ShopView     `json:"shop,omitempty"`
-	Order    []string      `json:"order,omitempty" doc:"all rooms by their identifiers, where that changed"`
-	Rooms    []RoomLine    `json:"rooms,omitempty" doc:"in a line each, those that changed"`
-	Findings []FindingView `json:"findings,omitempty" doc:"of no room"`
-	Stock    []SupplyView  `json:"stock,omitempty"`
-	Orders   []OrderView   `json:"orders,omitempty"`
-	Parts    []RoomPart    `json:"parts,omitempty"`
-	Work     []RoomWork    `json:"work,omitempty"`
+	ID       string       `json:"id"`
+	Revision int64        `json:"revision"`
+	Stand    string       `json:"stand" doc:"to be sent with the next"`
+	Head     HeadView     `json:"head"`
+	Shop     *ShopView    `json:"shop,omitempty"`
+	Order    []string     `json:"order,omitempty" doc:"all rooms by their identifiers, where that changed"`
+	Rooms    []RoomLine   `json:"rooms,omitempty" doc:"in a line each, those that changed"`
+	Findings *OfNoRoom    `json:"findings,omitempty"`
+	Stock    []SupplyView `json:"stock,omitempty"`
+	Orders   []OrderView  `json:"orders,omitempty"`
+	Parts    []RoomPart   `json:"parts,omitempty"`
+	Work     []RoomWork   `json:"work,omitempty"`
+}
+
+// OfNoRoom are the findings of no room.
+type OfNoRoom struct {
+	First []FindingView `json:"first" doc:"that come before those of a room as grave"`
+	Last  []FindingView `json:"last" doc:"that come after them"`
 }
 
 // RoomLine is a room in a line.
 type RoomLine struct {
-	ID     string `json:"id"`
-	Title  string `json:"title"`
-	Storey string `json:"storey"`
-	Code   string `json:"code" doc:"a few letters that mark its pieces on sticks"`
-	Checks int    `json:"checks" doc:"findings of severity stop and check that follow from no other"`
+	ID      string    `json:"id"`
+	Title   string    `json:"title"`
+	Storey  string    `json:"storey"`
+	Code    string    `json:"code" doc:"a few letters that mark its pieces on sticks"`
+	Checks  int       `json:"checks" doc:"findings of severity stop and check that follow from no other"`
+	Runs    []RunLine `json:"runs"`
+	Decided int       `json:"decided" doc:"so many things are decided otherwise there than the house rules have it"`
+}
+
+// RunLine is which moulding a run is of.
+type RunLine struct {
+	ID       string `json:"id"`
+	Moulding string `json:"moulding"`
+}
+
+func roomLine(r *job.Room, p *plan.RoomPlan, code string) RoomLine {
+	v := RoomLine{ID: r.ID, Title: r.Title(), Storey: r.Storey, Code: code, Checks: checks(p.Findings), Runs: []RunLine{}, Decided: len(r.Overrides)}
+	for _, k := range r.Runs {
+		v.Runs = append(v.Runs, RunLine{k.ID, k.Moulding})
+	}
+	return v
 }
 
 // told is what pages are told of one job, each part at the revision at which it last changed. It lasts as long as
@@ -61,7 +84,6 @@ type told struct {
 	ordered  int64
 	lines    map[string]*line1
 	findings int64
-	of       finding.List
 	parts    map[string]*part
 }
 
@@ -100,9 +122,8 @@ func (t *told) now(p *planned) {
 			lines[r.ID] = old
 			continue
 		}
-		k := &line1{RoomLine: RoomLine{ID: r.ID, Title: r.Title(), Storey: r.Storey, Code: codes[r.ID], Checks: checks(p.plan.Rooms[i].Findings)},
-			plan: p.plan.Rooms[i], changed: p.revision}
-		if old != nil && old.RoomLine == k.RoomLine {
+		k := &line1{RoomLine: roomLine(r, p.plan.Rooms[i], codes[r.ID]), plan: p.plan.Rooms[i], changed: p.revision}
+		if old != nil && reflect.DeepEqual(old.RoomLine, k.RoomLine) {
 			k.changed = old.changed
 		}
 		lines[r.ID] = k
@@ -116,14 +137,8 @@ func (t *told) now(p *planned) {
 		}
 	}
 	t.lines = lines
-	var of finding.List
-	for _, f := range p.plan.Findings {
-		if f.Room == "" {
-			of = append(of, f)
-		}
-	}
-	if was == nil || !reflect.DeepEqual(of, t.of) {
-		t.of, t.findings = of, p.revision
+	if was == nil || !reflect.DeepEqual(p.plan.First, was.plan.First) || !reflect.DeepEqual(p.plan.Last, was.plan.Last) {
+		t.findings = p.revision
 	}
 }
 
@@ -188,7 +203,7 @@ func (t *told) tell(in Telling, undo, redo *bool) []byte {
 			t.tellRooms(&out, has)
 		case "findings":
 			if t.findings > has {
-				out.field("findings", edit.Raw(findingViews(t.of)))
+				out.field("findings", edit.Raw(OfNoRoom{findingViews(p.plan.First), findingViews(p.plan.Last)}))
 			}
 		case "stock":
 			if k := t.part("stock", p, func() any { return stockViews(&p.job, &p.plan) }); k.changed > has {

@@ -2,7 +2,10 @@ package store
 
 import (
 	"fmt"
+	"runtime"
+	"slices"
 
+	"golang.org/x/sync/errgroup"
 	"gorm.io/gorm"
 
 	"gnomon/core/job"
@@ -104,13 +107,30 @@ func read[R, T any](tx *gorm.DB, id string, of func(*R) (T, error)) ([]T, error)
 	if err := tx.Where("job_id = ?", id).Order("pos").Find(&rows).Error; err != nil {
 		return nil, err
 	}
-	var out []T
-	for i := range rows {
-		v, err := of(&rows[i])
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, v)
+	if len(rows) == 0 {
+		return nil, nil
 	}
-	return out, nil
+	out := make([]T, len(rows))
+	var hands errgroup.Group
+	hands.SetLimit(runtime.GOMAXPROCS(0))
+	for part := range slices.Chunk(at(len(rows)), 32) {
+		hands.Go(func() (err error) {
+			for _, i := range part {
+				if out[i], err = of(&rows[i]); err != nil {
+					return err
+				}
+			}
+			return nil
+		})
+	}
+	return out, hands.Wait()
+}
+
+// at are the places of so many things.
+func at(n int) []int {
+	out := make([]int, n)
+	for i := range out {
+		out[i] = i
+	}
+	return out
 }

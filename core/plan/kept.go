@@ -2,6 +2,7 @@ package plan
 
 import (
 	"runtime"
+	"slices"
 	"sync"
 
 	"gnomon/core/finding"
@@ -105,21 +106,19 @@ func (k *Kept) plan(todo []int) {
 func (k *Kept) whole() Plan {
 	j := k.job
 	p := together(k.rooms)
-	ofNone := inspect.Rules(&j)
+	p.First = inspect.Rules(&j)
 	lists := make([]finding.List, 0, len(k.rooms)+2)
-	before := ofNone
-	lists = append(lists, before)
-	var after finding.List
+	lists = append(lists, p.First)
 	for _, r := range k.rooms {
 		lists = append(lists, r.Findings)
-		after.Add(r.cutGone...)
+		p.Last.Add(r.cutGone...)
 	}
-	after.Add(k.facts.gone(&j)...)
+	p.Last.Add(k.facts.gone(&j)...)
 	supplies, found := sticks.Supplies(&j, joined(k.rooms, func(r *RoomPlan) []sticks.Need { return r.needs }), p.Pieces)
 	p.Supplies = supplies
-	after.Add(found...)
-	p.Findings = finding.Merged(append(lists, after)...)
-	p.Stops = p.progress(append(before[:len(before):len(before)], after...))
+	p.Last.Add(found...)
+	p.Findings = finding.Merged(append(lists, p.Last)...)
+	p.Stops = p.progress(slices.Concat(p.First, p.Last))
 	p.bench = newBench(&j, &p)
 	return p
 }

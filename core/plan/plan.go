@@ -19,6 +19,8 @@ type Plan struct {
 	Pieces    []*piece.Piece
 	Decisions []*Decision
 	Findings  finding.List
+	First     finding.List // those of no room: that come before those of rooms, and after them
+	Last      finding.List
 	HangOrder []string // piece ids
 	Stops     []StopProgress
 	Supplies  []sticks.Supply // of each moulding that has pieces: what to cut from what

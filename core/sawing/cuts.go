@@ -23,15 +23,14 @@ type Cut struct {
 	Batch    int  // so many pieces alike come one after the other: set a stop block
 }
 
-// Cuts lists every end in the order to cut it, with the orders to choose from. The order is
+// Cuts lists every end in the order to cut it. The order is
 // of sticks first; on a stick
 // the pieces come as they lie, from the left, each with its left end first, since the
 // stick is fed from one side. Of a piece that lies on no stick yet a square end comes
 // first, so that the tape hooks on it. What is held back comes last of all,
 // and so does what lies behind it on its stick.
-func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) ([]Cut, []Order) {
+func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	c := newCutting(j, pieces, supplies)
-	orders := c.choices()
 	said := map[any]bool{}
 	var out []Cut
 	var last *piece.End
@@ -57,7 +56,7 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) ([]Cut, [
 			}
 		}
 	}
-	return out, orders
+	return out
 }
 
 // checkAfter is what to try or to do after a cut.

@@ -156,8 +156,9 @@ func (c *cutting) moves(sorted []int) int {
 	return n
 }
 
-// choices are the orders with what each costs in moves of the saw.
-func (c *cutting) choices() []Order {
+// Orders are those to choose from, with what each costs in moves of the saw.
+func Orders(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Order {
+	c := newCutting(j, pieces, supplies)
 	var out []Order
 	for _, by := range Ways {
 		k := Order{By: by}

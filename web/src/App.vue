@@ -7,13 +7,14 @@ import TopBar from './shell/TopBar.vue'
 import RoomBand from './parts/RoomBand.vue'
 import { connect } from './state/instruments'
 import { useKeys } from './state/keys'
-import { conflict, missing, openJob, closeJob, redo, setOp, undo, view, attempt } from './state/job'
+import { conflict, missing, openJob, closeJob, readyFor, redo, setOp, undo, view, attempt } from './state/job'
 import { byThumb, drawingWanted, handheld } from './state/measuring'
 import { me, stranger, whoAmI } from './state/me'
 import { notice } from './state/notice'
 import { keepPages, newer, reload } from './state/offline'
 import { whereabouts } from './state/people'
 import { chosen, pieceById, room, roomId, stops } from './state/place'
+import { shows } from './state/shows'
 
 // Dialogs are loaded when they are first wanted.
 const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
@@ -63,10 +64,17 @@ watch(
 )
 const thumb = computed(() => stop.value === 'measure' && byThumb.value && !!room.value?.walls.length)
 watch(
-  () => route.query.room,
-  (id) => (roomId.value = typeof id === 'string' ? id : ''),
+  () => [route.query.room, stop.value] as const,
+  ([id, at]) => {
+    Object.assign(shows, { room: typeof id === 'string' ? id : '', stop: at })
+    roomId.value = shows.room
+  },
   { immediate: true, flush: 'sync' }, // before anything chosen in the new room
 )
+// A room is at hand before it is gone to: what is shown goes from one to the other at once.
+router.beforeResolve(async (to) => {
+  if (to.params.job && to.params.job === view.value?.id) await readyFor(String(to.name), typeof to.query.room === 'string' ? to.query.room : '')
+})
 const titles: Record<string, string> = {
   devices: 'Devices',
   look: 'Look',

@@ -31,8 +31,8 @@ const into = ref('')
 async function fromLibrary(id: string) {
   const had = new Set(list.value.map((x) => x.id))
   if (
-    await trySend((client) =>
-      api.POST('/api/jobs/{job}/mouldings', { params: { path: { job: job() } }, body: { client, pick: id, room: into.value || undefined } }),
+    await trySend((from) =>
+      api.POST('/api/jobs/{job}/mouldings', { params: { path: { job: job() } }, body: { ...from, pick: id, room: into.value || undefined } }),
     )
   ) {
     const fresh = list.value.filter((x) => !had.has(x.id)).at(-1)
@@ -73,8 +73,11 @@ async function keep(ps: { u: string; z: string; bow: string }[], dragged?: { at:
   refused.value = null
   const id = m.value!.id
   try {
-    await send((client) =>
-      api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', { params: { path: { job: job(), moulding: id } }, body: { client, points: ps, moved: dragged } }),
+    await send((from) =>
+      api.PUT('/api/jobs/{job}/mouldings/{moulding}/section', {
+        params: { path: { job: job(), moulding: id } },
+        body: { ...from, points: ps, moved: dragged },
+      }),
     )
   } catch (e) {
     refuse(e)
@@ -122,8 +125,8 @@ async function importText(body: { format: 'svg' | 'dxf' | 'csv'; unit: 'in' | 'm
   refused.value = null
   const id = m.value!.id
   try {
-    await send((client) =>
-      api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { client, ...body } }),
+    await send((from) =>
+      api.POST('/api/jobs/{job}/mouldings/{moulding}/section/import', { params: { path: { job: job(), moulding: id } }, body: { ...from, ...body } }),
     )
     tell('Section read.')
   } catch (e) {

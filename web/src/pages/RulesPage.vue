@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // House rules: every question on which good carpenters differ, with its schools and their
 // reasons. Choosing another school shows first which pieces would change.
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch, watchEffect } from 'vue'
 import { api, lineOf, type Op, type QuestionView, type RuleBook, take, type TrialView } from '../api/client'
 import ChangeList from '../parts/ChangeList.vue'
 import EntryField from '../parts/EntryField.vue'
@@ -10,6 +10,7 @@ import LengthInput from '../parts/LengthInput.vue'
 import { drop, overrule, tryOut } from '../state/deciding'
 import { attempt, change, mouldingName, setOp, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
+import { shows } from '../state/shows'
 
 const v = computed(() => view.value!)
 const book = shallowRef<RuleBook | null>(null)
@@ -75,7 +76,7 @@ async function weighSet() {
     tell(lineOf(e), true)
   }
 }
-const takeSet = () => trySend((client) => api.POST('/api/jobs/{job}/rulebook/take', { params: path.value, body: { client, name: set.value } }))
+const takeSet = () => trySend((from) => api.POST('/api/jobs/{job}/rulebook/take', { params: path.value, body: { ...from, name: set.value } }))
 async function keepAs() {
   const kept = name.value.trim()
   await read(take(api.POST('/api/jobs/{job}/rulebook', { params: path.value, body: { name: kept } })))
@@ -101,25 +102,29 @@ const asked = computed(() => open.value.find((q) => q.code === asks.value) ?? op
 watch(asked, (q) => (school.value = q?.schools.find((s) => s.code !== v.value.rules.answers[q.code])?.code ?? ''))
 const decide = () =>
   place.value && asked.value && overrule({ run: place.value.run || undefined, question: asked.value.code, choice: school.value }, place.value.room)
+watchEffect(() => (shows.also = v.value.rooms.filter((r) => r.decided).map((r) => r.id)))
+onBeforeUnmount(() => (shows.also = []))
 const others = computed(() =>
-  v.value.rooms.flatMap((r) =>
-    r.overrides.map((o) => {
-      const q = book.value?.questions.find((x) => x.code === o.question)
-      const words: Record<string, string> = {
-        coped: `the piece on the ${o.choice} gives way`,
-        first: `${v.value.pieces.find((p) => p.id === o.choice || p.of === o.choice)?.label.toLowerCase() ?? 'a piece'} goes up first`,
-        scarf_at: `scarfed at ${o.choice}`,
-        lap: `the ${o.choice} part of each scarf laps over`,
-      }
-      const corner = r.corners.find((c) => c.id === o.corner)
-      const run = r.runs.find((k) => k.id === o.run)
-      return {
-        id: o.id,
-        where: [r.title, run && mouldingName(run.moulding), corner && `corner ${corner.letter}`].filter(Boolean).join(', '),
-        what: q ? `${q.asks.toLowerCase()}: ${schoolOf(q, o.choice)?.name ?? o.choice}` : (words[o.question] ?? o.question),
-      }
-    }),
-  ),
+  v.value.rooms
+    .flatMap((r) => v.value.parts.get(r.id)?.room ?? [])
+    .flatMap((r) =>
+      r.overrides.map((o) => {
+        const q = book.value?.questions.find((x) => x.code === o.question)
+        const words: Record<string, string> = {
+          coped: `the piece on the ${o.choice} gives way`,
+          first: `${v.value.pieces.find((p) => p.id === o.choice || p.of === o.choice)?.label.toLowerCase() ?? 'a piece'} goes up first`,
+          scarf_at: `scarfed at ${o.choice}`,
+          lap: `the ${o.choice} part of each scarf laps over`,
+        }
+        const corner = r.corners.find((c) => c.id === o.corner)
+        const run = r.runs.find((k) => k.id === o.run)
+        return {
+          id: o.id,
+          where: [r.title, run && mouldingName(run.moulding), corner && `corner ${corner.letter}`].filter(Boolean).join(', '),
+          what: q ? `${q.asks.toLowerCase()}: ${schoolOf(q, o.choice)?.name ?? o.choice}` : (words[o.question] ?? o.question),
+        }
+      }),
+    ),
 )
 /** A measure that was typed, and what it would change; one that changes no piece is taken at once. */
 const typed = shallowRef<{ of: string; op: Op; trial: TrialView } | null>(null)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What the job is made with: mouldings and where they run, the saw, house rules.
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import LengthInput from '../parts/LengthInput.vue'
 import RackList from '../parts/RackList.vue'
@@ -9,6 +9,7 @@ import type { MouldingView } from '../api/client'
 import RunsSheet from './RunsSheet.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
 import { attempt, newId, setOp, setter, view } from '../state/job'
+import { shows } from '../state/shows'
 
 const v = computed(() => view.value!)
 const sticks = (m: MouldingView) => m.sticks.map((s) => s.typed).join(', ')
@@ -39,7 +40,9 @@ const add = () =>
 const remove = (id: string) => attempt({ do: 'remove', kind: 'moulding', id })
 const kindOf = (m: MouldingView, e: Event) => attempt(setOp('moulding', m.id, 'kind', (e.target as HTMLSelectElement).value, m.kind))
 const runsOf = ref('')
-const runsRoom = computed(() => v.value.rooms.find((r) => r.id === runsOf.value))
+const runsRoom = computed(() => v.value.parts.get(runsOf.value)?.room)
+watch(runsOf, (id) => (shows.also = id ? [id] : []))
+onBeforeUnmount(() => (shows.also = []))
 </script>
 
 <template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // Which mouldings run in a room: each is there or not.
 import { computed } from 'vue'
-import type { MouldingView, RoomView } from '../api/client'
+import type { MouldingView } from '../api/client'
 import { attempt, newId, view } from '../state/job'
 
-const props = defineProps<{ room: RoomView }>()
+const props = defineProps<{ room: { id: string; title: string; runs: { id: string; moulding: string }[] } }>()
 const runs = computed(() => new Map(props.room.runs.map((k) => [k.moulding, k.id])))
 async function toggle({ id: moulding, level }: MouldingView, box: HTMLInputElement) {
   const run = runs.value.get(moulding)

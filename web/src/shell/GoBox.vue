@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // Search and go: type part of a name, Enter goes there.
-import { computed, ref } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { api, take } from '../api/client'
 import { intoFirst } from '../parts/firstField'
 import SetText from '../parts/SetText.vue'
 import { view } from '../state/job'
@@ -19,16 +21,29 @@ interface Target {
   where: string
   go: () => void
 }
+const to = (name: string, room?: string, pick?: [string, string]) => async () => {
+  await router.push({ name, params: { job: view.value!.id }, query: room ? { room } : {} })
+  if (pick) choose(...pick)
+}
+/** What is found in the rooms that are not held here. */
+const found = shallowRef<Target[]>([])
+const search = useDebounceFn(async (words: string) => {
+  const job = view.value?.id
+  if (!job || !words.trim() || view.value!.parts.size === view.value!.rooms.length) return void (found.value = [])
+  // Out of reach there is what is held.
+  const a = await take(api.GET('/api/jobs/{job}/find', { params: { path: { job }, query: { text: words } } })).catch(() => null)
+  if (a && words === text.value)
+    found.value = a.found
+      .filter((f) => f.kind !== 'room' && !view.value?.parts.has(f.room))
+      .map((f) => ({ name: f.name, where: f.where, go: to(f.stop, f.room, [f.kind, f.id]) }))
+}, 120)
+watch(text, search)
 const targets = computed<Target[]>(() => {
   const v = view.value
   if (!v) return []
-  const to = (name: string, room?: string, pick?: [string, string]) => async () => {
-    await router.push({ name, params: { job: v.id }, query: room ? { room } : {} })
-    if (pick) choose(...pick)
-  }
   const out: Target[] = []
-  for (const r of v.rooms) {
-    out.push({ name: r.title, where: 'room', go: to('measure', r.id) })
+  for (const r of v.rooms) out.push({ name: r.title, where: 'room', go: to('measure', r.id) })
+  for (const { room: r } of v.parts.values()) {
     for (const w of r.walls)
       out.push({ name: w.label, where: `${r.title}, measure${w.length ? `, ${w.length.text}` : ''}`, go: to('measure', r.id, ['wall', w.id]) })
     for (const c of r.corners) if (c.joined) out.push({ name: `corner ${c.letter}`, where: `${r.title}, joints`, go: to('joints', r.id, ['corner', c.id]) })
@@ -39,6 +54,7 @@ const targets = computed<Target[]>(() => {
       where: `${v.rooms.find((r) => r.id === p.room)?.title}, ${p.wallText}, ${p.cut.text}, at the saw`,
       go: to('saw', p.room, ['piece', p.id]),
     })
+  out.push(...found.value)
   for (const m of v.mouldings) out.push({ name: m.name || m.id, where: 'moulding', go: to('shop') })
   out.push(
     { name: 'saw settings', where: 'shop', go: to('shop') },

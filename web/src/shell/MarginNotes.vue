@@ -6,7 +6,7 @@ import type { ActView, FindingView } from '../api/client'
 import { useRoute, useRouter } from 'vue-router'
 import { doAct } from '../state/measuring'
 import { view } from '../state/job'
-import { choose, findings, isChosen } from '../state/place'
+import { choose, findings, isChosen, room } from '../state/place'
 
 const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
 const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
@@ -31,10 +31,7 @@ const notes = computed(() => {
 const waits = (n: Note) => n.f.stop === route.name || n.follow.some((f) => f.stop === route.name)
 /** Those that wait at this stop first. */
 const shown = computed(() => [...notes.value].sort((a, b) => Number(waits(b)) - Number(waits(a))))
-const elsewhere = computed(() => {
-  const here = new Set(findings.value)
-  return (view.value?.findings ?? []).filter((f) => !here.has(f) && !f.follows && f.severity !== 'note').length
-})
+const elsewhere = computed(() => (view.value?.rooms ?? []).reduce((n, r) => n + (r.id === room.value?.id ? 0 : r.checks), 0))
 async function act(a: ActView) {
   if (!['keep', 'drop', 'take_back'].includes(a.do) && route.name !== 'measure')
     await router.push({ name: 'measure', params: route.params, query: route.query })

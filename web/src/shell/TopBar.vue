@@ -5,7 +5,7 @@ import PeopleLine from './PeopleLine.vue'
 import { mayAll, mayMeasure } from '../state/me'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { RoomView } from '../api/client'
+import type { RoomLine } from '../state/held'
 import { attempt, live, redo, setOp, undo, view } from '../state/job'
 import { room } from '../state/place'
 
@@ -17,7 +17,7 @@ function toRoom(id: string) {
 }
 /** The rooms on their floors, in the order they stand. */
 const floors = computed(() => {
-  const out: { name: string; rooms: RoomView[] }[] = []
+  const out: { name: string; rooms: RoomLine[] }[] = []
   for (const r of view.value?.rooms ?? []) {
     const f = out.find((x) => x.name === r.storey)
     if (f) f.rooms.push(r)

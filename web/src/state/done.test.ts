@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { JobView } from '../api/client'
+import type { JobNow } from './held'
 import { withWaiting, type Done } from './done'
 
 const end = (mark: string) => ({ mark })
@@ -14,7 +14,7 @@ const job = {
     { id: 'a', left: end(''), right: end('m1'), done: false, miscuts: 0 },
     { id: 'b', left: end(''), right: end(''), done: false, miscuts: 2 },
   ],
-} as unknown as JobView
+} as unknown as JobNow
 const done = (what: Done['what'], piece: string, hand: Done['hand'], more: Partial<Done> = {}): Done => ({
   id: `${what}-${piece}`,
   job: 'j',

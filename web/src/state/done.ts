@@ -1,5 +1,6 @@
 // What is done at the saw before the program has it, and a job as it stands with that.
-import type { CutView, JobView } from '../api/client'
+import type { CutView } from '../api/client'
+import type { JobNow } from './held'
 
 export interface Done {
   /** The name of the request, and of the record that it makes. */
@@ -21,7 +22,7 @@ export interface Done {
 }
 
 /** A job as it stands with what waits here: the program's last word, and on top of it what it has not heard yet. */
-export function withWaiting(v: JobView | null, done: Done[]): JobView | null {
+export function withWaiting(v: JobNow | null, done: Done[]): JobNow | null {
   const mine = done.filter((d) => d.job === v?.id && !d.refused)
   if (!v || !mine.length) return v
   const made = new Map<string, string>() // piece/hand: the record, empty where it is not cut any more

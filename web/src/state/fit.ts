@@ -39,5 +39,5 @@ export async function stopFit() {
 export async function useFit() {
   const f = fit.value
   if (!f) return
-  if (await trySend((client) => api.POST('/api/jobs/{job}/fits/{search}/use', { ...path(f.search), body: { client } }))) fit.value = null
+  if (await trySend((from) => api.POST('/api/jobs/{job}/fits/{search}/use', { ...path(f.search), body: { ...from } }))) fit.value = null
 }

@@ -1,19 +1,23 @@
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, type JobView, lineOf, type Op, type Problem, Refused, take } from '../api/client'
+import { api, lineOf, type Op, type Problem, Refused, type Schemas, take } from '../api/client'
 import { clientId, newId } from './client'
-import { keep, recall, stranger } from './me'
+import { stranger } from './me'
 import { heardOf, type Person, tellWhere } from './people'
 import { tell } from './notice'
 import { compareNews, keepBefore } from './news'
 import { withWaiting } from './done'
+import { asking, hear, type Held, holds, jobOf } from './held'
+import { keepAll, keepSoon, recallJob, withRoom } from './kept'
 import { onAnswer, outOfReach, ready, send as sendWaiting, unsent, waiting } from './queue'
+import { current, shows, wantsAt, wantsNow } from './shows'
 
 export { newId }
 /** This browser: undo takes back its own changes. */
 const client = clientId
 
-/** The job as the program last told it. */
-const served = shallowRef<JobView | null>(null)
+/** The job as the program last told it: what is shown of it and was. */
+const held = shallowRef<Held | null>(null)
+const served = computed(() => held.value && jobOf(held.value))
 /** The job that is open, with what was done here and is not sent yet. */
 export const view = computed(() => withWaiting(served.value, waiting.value))
 export const missing = ref('')
@@ -34,26 +38,23 @@ let source: EventSource | null = null
 let open = ''
 let again = 0
 
-function accept(v: JobView) {
-  const was = served.value
-  if (v.id !== open || (was?.id === v.id && v.revision < was.revision)) return
-  // What all see alike says nothing of one's own undo.
-  served.value = { ...v, canUndo: v.canUndo ?? was?.canUndo, canRedo: v.canRedo ?? was?.canRedo }
-  keepSoon()
+type Told = Schemas['Told']
+function accept(told: Told, wants: string[]) {
+  if (told.id !== open) return
+  const before = held.value
+  held.value = hear(before, told, wants)
+  if (held.value === before) return
+  keepSoon(() => held.value)
+  keepAll(() => held.value)
 }
-onAnswer(accept)
+onAnswer({ wants: () => wantsNow(held.value), asking: (wants) => asking(held.value, wants), accept })
 
-let keeping = 0
-function keepSoon() {
-  clearTimeout(keeping)
-  keeping = window.setTimeout(() => served.value && void keep('job', served.value), 400)
-}
+/** What is wanted that is not held as it is now is asked for. */
+export const refresh = () => load(open)
 
-/** Fetches the job that is open again. */
-export const refresh = () => load(open, true)
-
-async function load(id: string, own = false) {
-  accept(await take(api.GET('/api/jobs/{job}', { params: { path: { job: id }, query: own ? { client } : {} } })))
+async function load(id: string, wants = wantsNow(held.value)) {
+  const query = { client, ...asking(held.value?.id === id ? held.value : null, wants) }
+  accept(await take(api.GET('/api/jobs/{job}/told', { params: { path: { job: id }, query } })), wants)
 }
 
 /** One fetch at a time: of several changes that come together only the last is fetched. */
@@ -63,37 +64,79 @@ function follow(revision: number) {
   newest = Math.max(newest, revision)
   fetching ??= (async () => {
     await last
-    while (open && served.value && newest > served.value.revision) await load(open)
+    while (open && held.value && newest > held.value.revision) await load(open)
   })()
     .catch(() => {})
     .finally(() => (fetching = null))
 }
 
+/** Has what a stop shows of a room at hand, before it is gone to. */
+export async function readyFor(stop: string, room: string) {
+  const job = open
+  const h = held.value
+  if (!h || h.id !== job) return
+  const wants = wantsAt(h, { stop, room, bench: false, all: false, also: [] })
+  if (current(h, wants) || (holds(h, wants) && !live.value)) return
+  await load(job, wants).catch(async () => {
+    if (open === job && held.value) await fromKept(room)
+  })
+}
+/** Has all rooms at hand; false where some cannot be. */
+export async function allHere(): Promise<boolean> {
+  for (let n = 0; open && held.value && n < held.value.order.length; n += 40) {
+    const wants = ['shop', 'rooms', 'findings', ...held.value.order.slice(n, n + 40).map((id) => `room/${id}`)]
+    if (!current(held.value, wants)) await load(open, wants).catch(() => {})
+  }
+  return !!held.value && held.value.order.every((id) => held.value!.rooms.has(id))
+}
+async function fromKept(room: string) {
+  const id = held.value!.lines.has(room) ? room : (held.value!.order[0] ?? '')
+  const h = await withRoom(held.value!, id)
+  if (open !== h.id || h.revision !== held.value?.revision) return
+  held.value = h
+  if (served.value) keepBefore(served.value, id)
+}
+// What comes onto the screen otherwise, since a room went or a list was opened.
+watch(
+  () => (held.value ? wantsNow(held.value).join() : ''),
+  () => {
+    if (open && held.value && !current(held.value, wantsNow(held.value))) void load(open).catch(() => held.value && fromKept(shows.room))
+  },
+)
+
 /** Opens a job and keeps it current with what others change. Out of reach it is as it was last seen here. */
 export async function openJob(id: string) {
-  if (open === id && served.value) return
+  if (open === id && held.value) return
   closeJob()
   open = id
   missing.value = ''
   await ready()
-  const seen = await recall<JobView>('job')
-  if (seen?.id === id && unsent.value.length) keepBefore(seen) // what was marked here was marked on this
+  let seen = await recallJob(id)
+  if (open !== id) return
+  if (seen) seen = await withRoom(seen, seen.lines.has(shows.room) ? shows.room : (seen.order[0] ?? ''))
+  if (open !== id) return
+  // What was last seen here is on the screen at once; what is new comes after it.
+  if (seen && holds(seen, wantsNow(seen))) {
+    held.value = seen
+    if (unsent.value.length) keepBefore(served.value!) // what was marked here was marked on this
+  }
   try {
-    await load(id, true)
+    await load(id)
   } catch (e) {
     if (open !== id || stranger.value) return
     if (e instanceof Refused && e.problem.status) {
+      held.value = null
       missing.value = e.problem.detail
       return
     }
-    if (seen?.id !== id) {
+    if (!seen) {
       missing.value = 'Gnomon does not answer, and this device has not kept this job. Open it once where Gnomon can be reached.'
       again = window.setTimeout(() => void openJob(id), 4000)
       return
     }
     live.value = false
-    accept(seen)
-    keepBefore(seen)
+    held.value = seen
+    keepBefore(served.value!)
   }
   if (open === id) listen(id)
 }
@@ -103,7 +146,7 @@ function listen(id: string) {
   source?.close()
   const s = new EventSource(`/api/jobs/${encodeURIComponent(id)}/events?client=${encodeURIComponent(client)}`)
   source = s
-  const hear = (e: MessageEvent<string>) => {
+  const hearOf = (e: MessageEvent<string>) => {
     const back = !live.value
     live.value = true
     outOfReach.value = false
@@ -111,8 +154,8 @@ function listen(id: string) {
     if (back || unsent.value.length) void catchUp(id)
     follow((JSON.parse(e.data) as { revision: number }).revision)
   }
-  s.addEventListener('hello', hear)
-  s.addEventListener('changed', hear)
+  s.addEventListener('hello', hearOf)
+  s.addEventListener('changed', hearOf)
   s.addEventListener('people', (e: MessageEvent<string>) => heardOf((JSON.parse(e.data) as { people: Person[] }).people))
   s.onerror = () => {
     lost()
@@ -136,7 +179,8 @@ function catchUp(id: string) {
   catching ??= inTurn(async () => {
     await sendWaiting()
     if (outOfReach.value || open !== id) return
-    await load(id, true)
+    const rooms = [...(held.value?.at.keys() ?? [])].filter((w) => w.includes('/'))
+    await load(id, [...new Set([...wantsNow(held.value), ...rooms])])
     if (served.value) await compareNews(served.value)
     if (!live.value) listen(id)
   })
@@ -161,7 +205,7 @@ export function closeJob() {
   clearTimeout(again)
   open = ''
   newest = 0
-  served.value = null
+  held.value = null
 }
 
 /** Out of reach a request is sent again under the same name, in case only its answer was lost. */
@@ -176,12 +220,23 @@ async function persist<T>(call: () => Promise<T>): Promise<T> {
   }
 }
 
+/** Who sends a change, and what is to be told of it. */
+export type From = { client: string; stand: string; want: string[] }
+/** Sends a change and takes in what is new. A room that it brings is told whole. */
+function answered(call: (from: From) => Promise<{ data?: Told; error?: unknown; response: Response }>, brings: string[] = []) {
+  return inTurn(async () => {
+    const wants = [...wantsNow(held.value), ...brings.map((id) => `room/${id}`)]
+    accept(await persist(() => take(call({ client, ...asking(held.value, wants) }))), wants)
+  })
+}
+
 /** Makes a change. Throws Refused when it cannot be taken; a conflict is shown to choose from. */
 export async function change(...ops: Op[]): Promise<void> {
   const once = newId('c')
+  const brings = ops.filter((o) => o.do === 'add' && (o.kind === 'room' || o.kind === 'copy')).map((o) => o.id!)
   try {
     const job = open
-    await inTurn(async () => accept(await persist(() => take(api.POST('/api/jobs/{job}/changes', { params: { path: { job } }, body: { client, once, ops } })))))
+    await answered((from) => api.POST('/api/jobs/{job}/changes', { params: { path: { job } }, body: { ...from, once, ops } }), brings)
   } catch (e) {
     if (e instanceof Refused && e.problem.conflict) {
       conflict.value = { problem: e.problem, ops }
@@ -192,9 +247,12 @@ export async function change(...ops: Op[]): Promise<void> {
   }
 }
 
-/** Makes a change by another route that answers with the job. Throws Refused. */
-export async function send(call: (client: string) => Promise<{ data?: JobView; error?: unknown; response: Response }>): Promise<void> {
-  await inTurn(async () => accept(await take(call(client))))
+/** Makes a change by another route that tells what is new. Throws Refused. */
+export async function send(call: (from: From) => Promise<{ data?: Told; error?: unknown; response: Response }>): Promise<void> {
+  await inTurn(async () => {
+    const wants = wantsNow(held.value)
+    accept(await take(call({ client, ...asking(held.value, wants) })), wants)
+  })
 }
 
 /** Like send, for what has no field of its own to show a refusal at. */
@@ -235,7 +293,7 @@ async function turn(path: '/api/jobs/{job}/undo' | '/api/jobs/{job}/redo', done:
   const once = newId('u')
   try {
     const job = open
-    await inTurn(async () => accept(await persist(() => take(api.POST(path, { params: { path: { job } }, body: { client, once } })))))
+    await answered((from) => api.POST(path, { params: { path: { job } }, body: { ...from, once } }))
     tell(done)
   } catch (e) {
     tell(lineOf(e), true)

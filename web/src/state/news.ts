@@ -1,25 +1,31 @@
 // What became of the pieces while this device was out of reach: told before the next cut.
 import { shallowRef } from 'vue'
-import { api, type JobView, type Schemas, take } from '../api/client'
+import { api, type Schemas, take } from '../api/client'
+import type { JobNow } from './held'
 
 type News = Awaited<ReturnType<typeof ask>>[number]
 export const news = shallowRef<News[]>([])
-/** The job as this device had it on its screen when it lost the program. */
-const before = shallowRef<JobView | null>(null)
+/** The cuts as this device had them on its screen when it lost the program, or found them kept since. */
+const before = shallowRef<{ id: string; cuts: JobNow['cuts']; rooms: Set<string> } | null>(null)
 
-export function keepBefore(v: JobView) {
-  if (before.value?.id !== v.id) before.value = v
+/** Keeps what is on the screen: of rooms that were not before. */
+export function keepBefore(v: JobNow, room?: string) {
+  if (before.value?.id !== v.id) before.value = { id: v.id, cuts: v.cuts, rooms: new Set(v.parts.keys()) }
+  else if (room && !before.value.rooms.has(room)) {
+    const of = new Set(v.parts.get(room)?.pieces.map((p) => p.id))
+    before.value = { ...before.value, cuts: [...before.value.cuts, ...v.cuts.filter((c) => of.has(c.piece))], rooms: new Set([...before.value.rooms, room]) }
+  }
 }
 
 const ask = async (job: string, shown: Schemas['ShownCut'][]) =>
   (await take(api.POST('/api/jobs/{job}/news', { params: { path: { job } }, body: { shown } }))).news
 
 /** Asks about the cuts that are told otherwise now than they were shown. */
-export async function compareNews(now: JobView) {
+export async function compareNews(now: JobNow) {
   const was = before.value
   if (was?.id !== now.id) return
   const at = new Map(now.cuts.map((c) => [`${c.piece}/${c.hand}`, c]))
-  const told = (c: JobView['cuts'][number]) => JSON.stringify([c.mark.cut, c.done])
+  const told = (c: JobNow['cuts'][number]) => JSON.stringify([c.mark.cut, c.done])
   const shown = was.cuts
     .filter((c) => {
       const k = at.get(`${c.piece}/${c.hand}`)

@@ -1,4 +1,6 @@
 import { computed, ref, watch } from 'vue'
+import type { RoomView } from '../api/client'
+import { merged } from './held'
 import { view } from './job'
 
 /** The stops in the order of work. */
@@ -13,9 +15,16 @@ export function choose(kind: string, id: string) {
 }
 export const isChosen = (kind: string, id: string) => chosen.value?.kind === kind && chosen.value.id === id
 
+/** The room shown: that of the address, or the first. Until what is new of it has come it is the one before. */
+let shown: RoomView | null = null
 export const room = computed(() => {
-  const rooms = view.value?.rooms ?? []
-  return rooms.find((r) => r.id === roomId.value) ?? rooms[0] ?? null
+  const v = view.value
+  if (!v) return (shown = null)
+  const line = v.rooms.find((r) => r.id === roomId.value) ?? v.rooms[0]
+  const is = line ? v.parts.get(line.id)?.room : null
+  if (is !== undefined) shown = is
+  else if (shown && !v.parts.has(shown.id)) shown = null
+  return shown
 })
 export const pieces = computed(() => (view.value?.pieces ?? []).filter((p) => p.room === room.value?.id))
 export const cuts = computed(() => {
@@ -43,7 +52,11 @@ export const wallIndex = computed(() => {
 })
 
 /** Findings of this room and of the whole job, the ones of other rooms left out. */
-export const findings = computed(() => (view.value?.findings ?? []).filter((f) => !f.room || f.room === room.value?.id))
+export const findings = computed(() => {
+  const v = view.value
+  if (!v) return []
+  return merged(v.ofNone.first, (room.value && v.parts.get(room.value.id)?.findings) || [], v.ofNone.last)
+})
 
 /** What a finding doubts, as kind:id; notes doubt nothing. */
 export const doubtful = computed(() => new Set((view.value?.findings ?? []).filter((f) => f.severity !== 'note').map((f) => `${f.kind}:${f.id}`)))

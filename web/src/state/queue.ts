@@ -2,7 +2,7 @@
 // has it, each under a name of its own so that it counts once however often it is sent.
 import { get, set } from 'idb-keyval'
 import { computed, ref, shallowRef } from 'vue'
-import { api, type JobView, lineOf, type Op, Refused, take } from '../api/client'
+import { api, lineOf, type Op, Refused, type Schemas, take } from '../api/client'
 import { clientId, newId } from './client'
 import type { Done } from './done'
 import { waitingRoom } from './me'
@@ -35,9 +35,15 @@ const begun = update((all) => all)
 /** What waits is known. */
 export const ready = () => begun
 
-let accept: (v: JobView) => void = () => {}
-/** Who takes the job that comes back. */
-export const onAnswer = (f: typeof accept) => (accept = f)
+type Told = Schemas['Told']
+/** What is to be told of the job with the answer, and who takes that. */
+interface Listener {
+  wants: () => string[]
+  asking: (wants: string[]) => { stand: string; want: string[] }
+  accept: (told: Told, wants: string[]) => void
+}
+let listener: Listener = { wants: () => [], asking: () => ({ stand: '', want: [] }), accept: () => {} }
+export const onAnswer = (l: Listener) => (listener = l)
 
 export async function add(d: Omit<Done, 'id' | 'at'>): Promise<Done> {
   const done: Done = { ...d, id: newId('k'), at: Date.now() }
@@ -46,8 +52,8 @@ export async function add(d: Omit<Done, 'id' | 'at'>): Promise<Done> {
 }
 export const throwAway = (id: string) => update((all) => all.filter((d) => d.id !== id))
 
-function call(d: Done) {
-  const sender = { client: clientId, once: d.id, ago: Math.max(0, Math.round((Date.now() - d.at) / 1000)) }
+function call(d: Done, wants: string[]) {
+  const sender = { client: clientId, ...listener.asking(wants), once: d.id, ago: Math.max(0, Math.round((Date.now() - d.at) / 1000)) }
   const params = { path: { job: d.job } }
   const changes = (op: Op) => api.POST('/api/jobs/{job}/changes', { params, body: { ...sender, ops: [op] } })
   if (d.what === 'recut') return api.POST('/api/jobs/{job}/recut', { params, body: { ...sender, piece: d.piece, end: d.hand, ...d.off! } })
@@ -65,10 +71,11 @@ export function send(): Promise<void> {
     for (let d = unsent.value[0]; d; d = unsent.value[0]) {
       const now = d
       try {
-        const v = await take(call(now))
+        const wants = listener.wants()
+        const told = await take(call(now, wants))
         outOfReach.value = false
         // The answer first: what was done must not vanish from the screen between.
-        accept(v)
+        listener.accept(told, wants)
         await update((all) => all.filter((x) => x.id !== now.id))
       } catch (e) {
         const status = e instanceof Refused ? e.problem.status : 0

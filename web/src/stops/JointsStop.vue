@@ -7,7 +7,9 @@ import LengthText from '../parts/LengthText.vue'
 import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../state/deciding'
 import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
+import { printAll, printing } from '../state/printing'
 import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown } from '../state/place'
+import { few } from '../state/shows'
 import CutList from './CutList.vue'
 import CornerCard from './joints/CornerCard.vue'
 import CutSheet from './joints/CutSheet.vue'
@@ -17,8 +19,11 @@ const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 
 const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: mouldingName(k.moulding) })))
 const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
+/** What is printed: all rooms, once they are here. A few are always ready; many are listed when they are to be printed. */
 const rooms = computed(() =>
-  (view.value?.rooms ?? []).map((r) => ({ ...r, rows: view.value!.pieces.filter((p) => p.room === r.id) })).filter((r) => r.rows.length),
+  printing.value || view.value!.rooms.length <= few
+    ? view.value!.rooms.map((r) => ({ ...r, rows: view.value!.parts.get(r.id)?.pieces ?? [] })).filter((r) => r.rows.length)
+    : [],
 )
 const sheets = [
   { label: 'Corners', value: 'corners' },
@@ -42,6 +47,7 @@ useKeys({
   k: () => step(-1),
   i: swap,
   s: () => (sightOn.value = !sightOn.value),
+  'ctrl+p': () => void printAll(),
   l: () => (sheet.value = sheet.value === 'cuts' ? 'corners' : 'cuts'),
 })
 const seen = computed(() => room.value?.sight)

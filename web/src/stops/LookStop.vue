@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import RunsPicker from '../parts/RunsPicker.vue'
 import EntryField from '../parts/EntryField.vue'
 import { attempt, change, metric, newId, setOp, view } from '../state/job'
-import { room, roomId } from '../state/place'
+import { room } from '../state/place'
 import { sheet, useSheet } from '../state/sheet'
 import BuyCard from './BuyCard.vue'
 import CallOut from './CallOut.vue'
@@ -42,7 +42,6 @@ async function addRoom() {
 }
 const named = (text: string, was: string) => change(setOp('room', room.value!.id, 'name', text, was))
 function go(id: string) {
-  roomId.value = id
   void router.replace({ query: { room: id } })
 }
 </script>

@@ -14,7 +14,7 @@ const offer = ref<{ by: 'longest' | 'room' | 'moves'; text: string } | null>(nul
 const job = () => view.value!.id
 async function choose(by: string, anew = false) {
   offer.value = null
-  await trySend((client) => api.POST('/api/jobs/{job}/order', { params: { path: { job: job() } }, body: { client, by: by as 'room', anew } }))
+  await trySend((from) => api.POST('/api/jobs/{job}/order', { params: { path: { job: job() } }, body: { ...from, by: by as 'room', anew } }))
 }
 async function tryAnew() {
   const by = now.value!.by

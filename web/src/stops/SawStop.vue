@@ -2,7 +2,7 @@
 // The next cut, readable from two metres: one end at a time.
 import { useWakeLock } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { CutView } from '../api/client'
+import { api, type CutView, take } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
 import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
@@ -62,6 +62,12 @@ function nextOpen(from: number) {
   }
   return undefined
 }
+/** The room of a piece that is not at hand here; none where no room has it. */
+const roomOf = async (piece: string) => {
+  const job = view.value!.id
+  const a = await take(api.GET('/api/jobs/{job}/find', { params: { path: { job }, query: { piece } } })).catch(() => null)
+  return a?.found[0]?.room
+}
 // A label's code opens its piece, in whatever room that is.
 const route = useRoute()
 const router = useRouter()
@@ -69,11 +75,11 @@ watch(
   () => [route.query.piece, room.value?.id],
   async ([id]) => {
     if (typeof id !== 'string') return
-    const p = pieceById.value.get(id)
-    if (p && p.room !== room.value?.id) return void router.replace({ query: { ...route.query, room: p.room } })
+    const of = pieceById.value.get(id)?.room ?? (await roomOf(id))
+    if (of && of !== room.value?.id) return void router.replace({ query: { ...route.query, room: of } })
     const { piece: _, ...query } = route.query
     await router.replace({ query })
-    if (p) choose('piece', id)
+    if (of) choose('piece', id)
     else tell('That piece is not in the plan any more: its label is of an older one. Print the labels again.', true)
   },
   { immediate: true },

@@ -46,18 +46,18 @@ async function tryMove(id: string, to: string) {
 }
 async function move(id: string, to: string) {
   const before = kept.value?.cost.cents ?? 0
-  if (!(await trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/move', { params: at(), body: { client, piece: id, to } })))) return
+  if (!(await trySend((from) => api.POST('/api/jobs/{job}/sticks/{moulding}/move', { params: at(), body: { ...from, piece: id, to } })))) return
   moving.value = ''
   const now = kept.value
   tell(now?.cost.cents === before ? `Moved. It costs the same: ${now?.cost.text}.` : `Moved. The sticks now cost ${now?.cost.text}.`)
 }
 const flag = (b: BarView, field: 'locked' | 'bad') => attempt(setOp('laid', `${kept.value!.moulding}/${b.id}`, field, !b[field], b[field]))
 async function rack() {
-  if (await trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/rack', { params: at(), body: { client } })))
+  if (await trySend((from) => api.POST('/api/jobs/{job}/sticks/{moulding}/rack', { params: at(), body: { ...from } })))
     tell('On the rack in Shop: it is used first next time.')
 }
 const onOffcut = computed(() => s.value?.sticks.some((b) => b.from !== 'bought' && b.pieces.some((p) => p.id === piece.value?.id)))
-const keepOff = (id: string) => trySend((client) => api.POST('/api/jobs/{job}/sticks/{moulding}/keepoff', { params: at(), body: { client, piece: id } }))
+const keepOff = (id: string) => trySend((from) => api.POST('/api/jobs/{job}/sticks/{moulding}/keepoff', { params: at(), body: { ...from, piece: id } }))
 /** What the letters on the pieces stand for. */
 const legend = computed(() => {
   const here = new Set(all.value.map((p) => p.room))

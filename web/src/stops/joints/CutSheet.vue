@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // The cut list with its sorting, filters and groups, and what is printed from it.
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { PieceView } from '../../api/client'
 import { view } from '../../state/job'
+import { printAll } from '../../state/printing'
+import { shows } from '../../state/shows'
 import { pieces, room } from '../../state/place'
 import CutList from '../CutList.vue'
 
@@ -23,6 +25,8 @@ const sort = ref('run')
 const filter = ref('all')
 const moulding = ref('')
 const everywhere = ref(false)
+watch(everywhere, (on) => (shows.all = on))
+onBeforeUnmount(() => (shows.all = false))
 const mouldings = computed(() => view.value!.mouldings.filter((m) => view.value!.pieces.some((p) => p.moulding === m.id)))
 const scope = computed(() => (everywhere.value ? view.value!.pieces : pieces.value))
 const shown = computed(() => scope.value.filter((p) => filters[filter.value]![1](p) && (!moulding.value || p.moulding === moulding.value)))
@@ -37,7 +41,6 @@ const groups = computed(() => {
   return out
 })
 const longest = computed(() => Math.max(1, ...scope.value.map((p) => p.cut.nm)))
-const print = () => window.print()
 </script>
 
 <template>
@@ -57,7 +60,7 @@ const print = () => window.print()
       <span class="quiet small">{{ shown.length }} pieces, told at the back, bottom edge</span><span class="space" />
       <a class="link" :href="`/api/jobs/${view!.id}/cutsheet.pdf`" target="_blank" rel="noopener">Cut sheet</a
       ><a class="link" :href="`/api/jobs/${view!.id}/labels.pdf`" target="_blank" rel="noopener">Labels</a
-      ><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="print">Print all rooms</button>
+      ><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="printAll">Print all rooms</button>
     </div>
     <div class="scroll">
       <div v-for="g in groups" :key="g.key" class="group">

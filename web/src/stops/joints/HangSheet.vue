@@ -1,11 +1,14 @@
 <script setup lang="ts">
 // The order to hang, with what each piece's ends want, and what is glued on the bench.
-import { computed } from 'vue'
+import { computed, onBeforeUnmount } from 'vue'
 import SetText from '../../parts/SetText.vue'
 import type { PieceView } from '../../api/client'
 import { view } from '../../state/job'
+import { shows } from '../../state/shows'
 import { choose, isChosen, pieceById, pieces, room } from '../../state/place'
 
+shows.bench = true
+onBeforeUnmount(() => (shows.bench = false))
 /** What goes up as one, in order: one line for pieces of one number. */
 const steps = computed(() => {
   const out: { hang: number; pieces: PieceView[] }[] = []
