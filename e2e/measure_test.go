@@ -93,6 +93,7 @@ func TestMeasureWithInstruments(t *testing.T) {
 	// In the galley a second reading from the burned inch.
 	b.click(".room", "Purser's Study ▾")
 	b.click(".el-dropdown-menu__item", "Galley")
+	b.until("document.querySelector('.room').innerText.startsWith('Galley')")
 	b.until("document.querySelector('.plan')?.innerText.includes('closes') ?? true")
 	b.click(".band .wall", js[string](b, "document.querySelectorAll('.band .wall')[1].innerText.trim()"))
 	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
@@ -113,6 +114,7 @@ func TestMeasureWithInstruments(t *testing.T) {
 	b.do(chromedp.Evaluate("document.activeElement.blur()", nil))
 	b.click(".room", "Galley ▾")
 	b.click(".el-dropdown-menu__item", "Waiting Hall")
+	b.until("document.querySelector('.room').innerText.startsWith('Waiting Hall')")
 	b.until("document.querySelectorAll('.band .wall').length === 8")
 	b.click(".band .wall", js[string](b, "document.querySelectorAll('.band .wall')[7].innerText.trim()"))
 	b.fill("Corner H, reading", "44.8")

@@ -24,6 +24,9 @@ type planned struct {
 	kept     plan.Kept // a copy of it plans what the job would come to otherwise
 	told     *told
 
+	apart sync.Once
+	of    map[string]*workOf // by room
+
 	whole      sync.Once
 	json, gzip []byte
 	err        error

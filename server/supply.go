@@ -136,15 +136,13 @@ func coarse(l measure.Length, u measure.Unit) measure.Length {
 	return l.Whole(measure.Inch / 4)
 }
 
-// stickWords says which stick each piece asked for is cut from.
-func stickWords(p *plan.Plan, u measure.Unit, asked func(id string) bool) map[string]string {
+// stickWords says which stick each piece is cut from.
+func stickWords(p *plan.Plan, u measure.Unit) map[string]string {
 	out := map[string]string{}
 	for _, s := range p.Supplies {
 		for i, b := range s.Sticks {
 			for _, q := range b.On {
-				if asked(q.Laid.Piece) {
-					out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s, from %s to %s", i+1, b.Length.In(u), q.From.In(u), q.To.In(u))
-				}
+				out[q.Laid.Piece] = fmt.Sprintf("stick %d, %s, from %s to %s", i+1, b.Length.In(u), q.From.In(u), q.To.In(u))
 			}
 		}
 	}

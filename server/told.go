@@ -3,6 +3,7 @@ package server
 import (
 	"bytes"
 	"context"
+	"maps"
 	"reflect"
 	"slices"
 	"strconv"
@@ -15,6 +16,7 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/plan"
+	"gnomon/core/sawing"
 )
 
 // A page is told of a job in parts, and after a change only of those that it shows and that changed: what holds for every room,
@@ -96,9 +98,30 @@ type line1 struct {
 
 // part is a part as JSON.
 type part struct {
-	of      any // what it was made of: of the same it is the same
+	of      made
 	json    []byte
 	changed int64
+}
+
+// made is what a part is made of: of the same it is the same.
+type made interface{ same(was made) bool }
+
+// since is what is the same since a revision.
+type since int64
+
+func (s since) same(was made) bool { return s == was }
+
+// roomOf is what a room's part is made of. Of a room in which nothing changed the plan is the very same.
+type roomOf struct {
+	plan *plan.RoomPlan
+	code string
+}
+
+func (r roomOf) same(was made) bool { return r == was }
+
+func (w *workOf) same(was made) bool {
+	o := was.(*workOf)
+	return w.room == o.room && reflect.DeepEqual(w.cuts, o.cuts) && reflect.DeepEqual(w.glue, o.glue) && maps.Equal(w.sticks, o.sticks)
 }
 
 // now notes what a job is now.
@@ -153,9 +176,9 @@ func checks(found finding.List) int {
 }
 
 // part gives a part as JSON, made anew only where what it is made of changed.
-func (t *told) part(name string, of any, make func() any) *part {
+func (t *told) part(name string, of made, make func() any) *part {
 	had := t.parts[name]
-	if had != nil && had.of == of {
+	if had != nil && of.same(had.of) {
 		return had
 	}
 	k := &part{of: of, json: edit.Raw(make()), changed: t.at.revision}
@@ -197,7 +220,7 @@ func (t *told) tell(in Telling, undo, redo *bool) []byte {
 		switch kind {
 		case "shop":
 			if t.shop > has {
-				out.field("shop", t.part("shop", t.shop, func() any { return shopView(&p.job) }).json)
+				out.field("shop", t.part("shop", since(t.shop), func() any { return shopView(&p.job) }).json)
 			}
 		case "rooms":
 			t.tellRooms(&out, has)
@@ -206,21 +229,22 @@ func (t *told) tell(in Telling, undo, redo *bool) []byte {
 				out.field("findings", edit.Raw(OfNoRoom{findingViews(p.plan.First), findingViews(p.plan.Last)}))
 			}
 		case "stock":
-			if k := t.part("stock", p, func() any { return stockViews(&p.job, &p.plan) }); k.changed > has {
+			if k := t.part("stock", since(p.revision), func() any { return stockViews(&p.job, &p.plan) }); k.changed > has {
 				out.field("stock", k.json)
 			}
 		case "orders":
-			if k := t.part("orders", p, func() any { return orderViews(&p.plan) }); k.changed > has {
+			if k := t.part("orders", since(p.revision), func() any { return orderViews(&p.plan) }); k.changed > has {
 				out.field("orders", k.json)
 			}
 		case "room":
 			k := t.lines[id]
-			made := t.part("room/"+id, [2]any{k.plan, k.Code}, func() any { return roomPart(&p.job, &p.job.Rooms[i], p.plan.Rooms[i], k.Code) })
+			made := t.part("room/"+id, roomOf{k.plan, k.Code}, func() any { return roomPart(&p.job, &p.job.Rooms[i], p.plan.Rooms[i], k.Code) })
 			if made.changed > has {
 				rooms.add(made.json)
 			}
 		case "work":
-			made := t.part("work/"+id, p, func() any { return p.workIn(p.plan.Rooms[i]) })
+			of := p.works()[id]
+			made := t.part("work/"+id, of, func() any { return p.workIn(of) })
 			if made.changed > has {
 				work.add(made.json)
 			}
@@ -255,22 +279,51 @@ func findingViews(of finding.List) []FindingView {
 	return out
 }
 
-// workIn is what is done at the bench and the saw with a room's pieces.
-func (p *planned) workIn(room *plan.RoomPlan) RoomWork {
-	v := RoomWork{Room: room.Room, Cuts: []CutView{}, Glue: []GlueStepView{}, Sticks: map[string]string{}}
-	bench := benchOf(&p.job, room.Pieces)
-	for _, c := range p.plan.Cuts() {
-		if bench.pieces[c.Piece] != nil {
-			v.Cuts = append(v.Cuts, bench.view(c))
+// workOf is what is done at the bench and the saw with a room's pieces, as the plan has it.
+type workOf struct {
+	room   *plan.RoomPlan
+	cuts   []sawing.Cut
+	glue   []plan.GlueStep
+	sticks map[string]string
+}
+
+// works are those of all rooms, by their identifiers: put apart once for a plan.
+func (p *planned) works() map[string]*workOf {
+	p.apart.Do(func() {
+		p.of = make(map[string]*workOf, len(p.plan.Rooms))
+		rooms := make(map[string]*workOf, len(p.plan.Pieces))
+		for _, r := range p.plan.Rooms {
+			w := &workOf{room: r, sticks: map[string]string{}}
+			p.of[r.Room] = w
+			for _, q := range r.Pieces {
+				rooms[q.ID] = w
+			}
 		}
-	}
-	for _, g := range p.plan.Glue() {
-		if bench.pieces[g.Left] != nil {
-			v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
+		for _, c := range p.plan.Cuts() {
+			w := rooms[c.Piece]
+			w.cuts = append(w.cuts, c)
 		}
+		for _, g := range p.plan.Glue() {
+			w := rooms[g.Left]
+			w.glue = append(w.glue, g)
+		}
+		for id, words := range stickWords(&p.plan, p.job.Unit) {
+			if w := rooms[id]; w != nil {
+				w.sticks[id] = words
+			}
+		}
+	})
+	return p.of
+}
+
+func (p *planned) workIn(w *workOf) RoomWork {
+	v := RoomWork{Room: w.room.Room, Cuts: []CutView{}, Glue: []GlueStepView{}, Sticks: w.sticks}
+	bench := benchOf(&p.job, w.room.Pieces)
+	for _, c := range w.cuts {
+		v.Cuts = append(v.Cuts, bench.view(c))
 	}
-	for id, words := range stickWords(&p.plan, p.job.Unit, func(id string) bool { return bench.pieces[id] != nil }) {
-		v.Sticks[id] = words
+	for _, g := range w.glue {
+		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
 	}
 	return v
 }

@@ -250,7 +250,7 @@ func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{}, Glue: []GlueStepView{},
 		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stock: stockViews(j, p)}
-	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit, func(string) bool { return true })
+	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)
 	for i := range j.Rooms {
 		r := roomPart(j, &j.Rooms[i], p.Rooms[i], codes[j.Rooms[i].ID])
 		for k := range r.Pieces {

@@ -10,6 +10,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime"
 	"runtime/debug"
 	"strings"
 	"syscall"
@@ -95,9 +96,13 @@ func cmdServe(args []string, out io.Writer) error {
 	f := flags("serve")
 	addr := f.String("addr", addrDefault, "")
 	db := dbFlag(f, "gnomon.db")
+	steps, days := f.Int("undo-steps", store.DefaultReach.Changes, ""), f.Int("undo-days", int(store.DefaultReach.Age/(24*time.Hour)), "")
 	shared := shareFlags(f)
 	if _, err := parse(f, args, 0); err != nil {
 		return err
+	}
+	if *steps < 1 || *steps > mostUndone || *days < 1 || *days > mostUndone {
+		return errUsage{fmt.Sprintf("--undo-steps %d, --undo-days %d: how far back a job can be undone is 1 to %d steps and days", *steps, *days, mostUndone)}
 	}
 	s, err := store.Open(*db)
 	var unusable *store.Unusable
@@ -111,6 +116,7 @@ func cmdServe(args []string, out io.Writer) error {
 		return usable(err)
 	}
 	defer s.Close()
+	s.SetReach(store.Reach{Changes: *steps, Age: time.Duration(*days) * 24 * time.Hour})
 	sh, err := shared.open(*db)
 	if err != nil {
 		return err
@@ -118,16 +124,25 @@ func cmdServe(args []string, out io.Writer) error {
 	return serve(s, *addr, sh, "/", nil, out)
 }
 
+// mostUndone are more steps, and more days, than anybody goes back.
+const mostUndone = 100_000
+
 // heapOver is how much, in percent of what is in use, the heap grows before it is swept: it
 // serves from small machines too. An aim in bytes would have it sweep without end once a large
-// job needs more than that.
-const heapOver = 50
+// job needs more than that. While little is in use it may grow by more: memory that is reserved and never
+// touched counts as in use, and is not.
+const (
+	heapOver     = 50
+	heapReserved = 48 << 20
+)
 
 func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []instrument.Source, out io.Writer) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	if os.Getenv("GOGC") == "" {
 		debug.SetGCPercent(heapOver)
+		reserved := make([]byte, heapReserved)
+		defer runtime.KeepAlive(reserved)
 	}
 	program := func(sh server.Sharing) server.Program {
 		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
