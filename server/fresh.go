@@ -103,6 +103,9 @@ func (f *fresh) at(id string, revision int64, read func() (job.Job, int64, error
 	if k.now != nil && k.now.revision >= revision {
 		return k.now, nil
 	}
+	if k.now == nil {
+		defer opening.begin()()
+	}
 	j, rev, err := read()
 	if err != nil {
 		return nil, err

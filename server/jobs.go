@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/store"
@@ -94,11 +95,21 @@ func (s *server) jobs(api huma.API) {
 			"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
 	huma.Register(api, get, func(ctx context.Context, in *struct {
 		JobPath
+		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
 		Encoding string `header:"Accept-Encoding" hidden:"true"`
 	}) (*Encoded, error) {
 		p, err := s.current(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
+		}
+		if in.Client != "" {
+			v := viewOf(p.id, p.revision, &p.job, &p.plan)
+			can, err := s.can(ctx, p.id, in.Client)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			v.CanUndo, v.CanRedo = can[0], can[1]
+			return &Encoded{Type: "application/json", Body: edit.Raw(v)}, nil
 		}
 		// What all see alike is made once for all of them.
 		plain, packed, err := p.encoded()

@@ -366,13 +366,18 @@ func telling(api huma.API, o huma.Operation) huma.Operation {
 
 // Told tells a page what is new of a job, at a revision or a newer one.
 func (s *server) told(ctx context.Context, p *planned, client string, in Telling) (*Encoded, error) {
-	var can [2]*bool
-	if client != "" {
-		undo, redo, err := s.store.CanUndo(p.id, s.clientOf(ctx, client))
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		can = [2]*bool{&undo, &redo}
+	can, err := s.can(ctx, p.id, client)
+	if err != nil {
+		return nil, asProblem(err)
 	}
 	return &Encoded{Type: "application/json", Body: p.told.tell(in, can[0], can[1])}, nil
+}
+
+// can tells whether a client has something to undo and to redo; nothing of none.
+func (s *server) can(ctx context.Context, id, client string) (can [2]*bool, err error) {
+	if client == "" {
+		return can, nil
+	}
+	undo, redo, err := s.store.CanUndo(id, s.clientOf(ctx, client))
+	return [2]*bool{&undo, &redo}, err
 }

@@ -133,7 +133,7 @@ const mostUndone = 100_000
 // touched counts as in use, and is not.
 const (
 	heapOver     = 50
-	heapReserved = 48 << 20
+	heapReserved = 32 << 20
 )
 
 func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []instrument.Source, out io.Writer) error {
