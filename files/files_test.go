@@ -166,7 +166,7 @@ func TestDemoFindsItsMistakes(t *testing.T) {
 	p, err := plan.Build(j)
 	require.NoError(t, err)
 	found := map[string]bool{}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		found[f.Code+" "+f.About()] = true
 	}
 	assert.True(t, found["reading_scale corner:whh"])

@@ -147,11 +147,11 @@ func NewPlanFile(p plan.Plan) PlanFile {
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
 			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, len(d.Overrides) > 0})
 	}
-	out.HangOrder = append(out.HangOrder, p.HangOrder...)
-	for _, f := range p.Findings {
+	out.HangOrder = append(out.HangOrder, p.HangOrder()...)
+	for _, f := range p.Findings() {
 		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy,
 			Follows: f.Follows})
 	}
@@ -294,7 +294,7 @@ func WritePlanText(w io.Writer, j job.Job, p plan.Plan) error {
 			}
 		}
 	}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		before := ""
 		if f.Follows != "" {
 			before = "  from this follows, "

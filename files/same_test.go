@@ -165,11 +165,11 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 			}
 		}
 	}
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		fmt.Fprintln(w, "decision", d.Room, d.Run, d.Corner, d.Letter, d.Joint, d.Left, d.Right, d.Against, d.Overrides, d.Seen, d.Seam, tally(d.Now),
 			tally(d.Instead))
 	}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		fmt.Fprintln(w, "finding", f.Code, f.Severity, f.Stop, f.Kind, f.ID, f.Room, f.Text, f.Why, f.Remedy, acts(f))
 	}
 	for _, c := range p.Cuts() {
@@ -188,24 +188,24 @@ func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 			}
 		}
 	}
-	for _, s := range p.Surveys {
+	for _, s := range p.Surveys() {
 		v := s.Verdict
 		fmt.Fprintln(w, "survey", s.Room, s.Level, s.Whole, v.Redundancy, v.Omega, v.Limit, v.Closes, v.Points, v.Cleared, v.Seen, v.Untried, v.Unsolved, s.Helps)
 		for _, x := range append(v.Suspects, v.Others...) {
 			fmt.Fprintln(w, x.Ref, x.Off, x.Give, x.Fits)
 		}
 	}
-	for _, l := range p.Lines {
+	for _, l := range p.Lines() {
 		fmt.Fprintln(w, "line", l.Room, l.Run, l.Members, l.Drop, l.Mark, l.Stop, l.Lowest)
 	}
-	for _, g := range p.Groups {
+	for _, g := range p.Groups() {
 		fmt.Fprintln(w, "group", g.ID, g.Room, g.Run, g.Pieces)
 	}
 	fmt.Fprintln(w, "orders", p.Orders(), p.Glue())
-	for _, s := range p.Sights {
+	for _, s := range p.Sights() {
 		fmt.Fprintln(w, "sight", s.Room, s.Opening, s.Eye, s.Sees)
 	}
-	for _, c := range p.Chains {
+	for _, c := range p.Chains() {
 		fmt.Fprintln(w, "chain", c.Room, c.Runs, c.Order, c.Starts, c.First, c.Ring)
 	}
 	for _, by := range sawing.Ways {

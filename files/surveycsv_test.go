@@ -154,7 +154,7 @@ func drawn(t *testing.T) Drawing {
 	r.Name = `Hall & "stairs"`
 	p, err := plan.Build(j)
 	require.NoError(t, err)
-	d := Drawing{Title: r.Name, Job: &j, Floor: picture.Above(survey.Reduce(&j, r), r, nil, p.Surveys[0]), Sizes: map[string]string{"wh1": `21' 4 1/2"`},
+	d := Drawing{Title: r.Name, Job: &j, Floor: picture.Above(survey.Reduce(&j, r), r, nil, p.Surveys()[0]), Sizes: map[string]string{"wh1": `21' 4 1/2"`},
 		Reads: map[string]string{"wha": "90.2°"}}
 	return d
 }

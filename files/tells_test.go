@@ -74,7 +74,7 @@ func TestEveryListTellsOfAnAddedFence(t *testing.T) {
 	assert.Contains(t, shortEnd(a.Right), "added fence")
 	assert.NotContains(t, shortEnd(a.Left), "fence")
 	found := false
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		found = found || f.Code == "cut_beyond_swing" && strings.Contains(f.Remedy, "on the left of the piece") &&
 			strings.Contains(f.Remedy, "keep what lies right of the blade")
 	}

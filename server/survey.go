@@ -100,7 +100,7 @@ func (s *server) survey(api huma.API) {
 				}
 				out.Rooms = append(out.Rooms, pr)
 			}
-			for _, f := range p.Findings {
+			for _, f := range p.Findings() {
 				if f.Stop == "measure" && f.Code != "no_run" {
 					out.Notes = append(out.Notes, findingView(f))
 				}

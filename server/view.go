@@ -259,7 +259,7 @@ func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 		v.Lines, v.Groups, v.Chains, v.Rooms = append(v.Lines, r.Lines...), append(v.Groups, r.Groups...), append(v.Chains, r.Chains...), append(v.Rooms, r.Room)
 		v.Pieces, v.Decisions = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...)
 	}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		v.Findings = append(v.Findings, findingView(f))
 	}
 	for _, g := range p.Glue() {

@@ -26,7 +26,7 @@ type Score struct {
 // ScoreOf works out what the plan of a job comes to.
 func ScoreOf(j job.Job, p *plan.Plan) Score {
 	var s Score
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		if d.Against != "" { // nothing meets there
 			continue
 		}
@@ -40,12 +40,12 @@ func ScoreOf(j job.Job, p *plan.Plan) Score {
 		}
 	}
 	chain, seen := map[string]int{}, map[int]bool{}
-	for i, c := range p.Chains {
+	for i, c := range p.Chains() {
 		for _, run := range c.Runs {
 			chain[run] = i
 		}
 	}
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		if d.Now != nil && !seen[chain[d.Run]] { // one tally holds for all that shares corners
 			seen[chain[d.Run]] = true
 			s.Double, s.Seams, s.OffHand = s.Double+len(d.Now.Double), s.Seams+len(d.Now.Seams), s.OffHand+len(d.Now.OffHand)
@@ -62,7 +62,7 @@ func ScoreOf(j job.Job, p *plan.Plan) Score {
 			s.Moves = o.Moves
 		}
 	}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		if f.Severity == finding.Stop {
 			s.Stops++
 		}

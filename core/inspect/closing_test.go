@@ -148,7 +148,7 @@ func TestLevels(t *testing.T) {
 	}
 	f = plantest.Finding(t, plantest.Build(t, j), "room_open")
 	assert.Contains(t, f.Text, "At the ceiling the room does not close")
-	assert.Len(t, plantest.Build(t, j).Surveys, 2)
+	assert.Len(t, plantest.Build(t, j).Surveys(), 2)
 }
 
 // What the check can see is said plainly, and what would help is offered.

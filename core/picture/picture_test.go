@@ -56,7 +56,7 @@ func TestBand(t *testing.T) {
 
 func TestFloor(t *testing.T) {
 	j, p := shed(t)
-	f := Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], p.Pieces, p.Surveys[0])
+	f := Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], p.Pieces, p.Surveys()[0])
 	assert.Equal(t, [4]float64{0, 0, 144, 144}, [4]float64{math.Round(f.Box[0]), math.Round(f.Box[1]), math.Round(f.Box[2]), math.Round(f.Box[3])})
 	require.NotNil(t, f.Gap)
 	assert.False(t, f.Gap.Shown)
@@ -87,7 +87,7 @@ func TestFloor(t *testing.T) {
 	above := func() Floor {
 		p, err := plan.Build(j)
 		require.NoError(t, err)
-		return Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], nil, p.Surveys[0])
+		return Above(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], nil, p.Surveys()[0])
 	}
 	assert.Equal(t, "shoot A to E", above().Shots[0].Label, "what would help is drawn")
 	j.Rooms[0].Walls[5].Lengths[0].As.Length = 100 * measure.Inch

@@ -130,10 +130,10 @@ func TestNothingComesToMeetIt(t *testing.T) {
 	q = plantest.Piece(t, p, "k.w2")
 	assert.Equal(t, piece.Butt, q.Left.Joint)
 	for _, p := range []plan.Plan{p, alone("70"), alone("130"), alone("50")} {
-		for _, f := range p.Findings {
+		for _, f := range p.Findings() {
 			assert.NotContains(t, plantest.All(f), "coped over", f.Code)
 		}
-		for _, d := range p.Decisions {
+		for _, d := range p.Decisions() {
 			assert.NotContains(t, d.Reason, "cut square")
 		}
 	}
@@ -260,7 +260,7 @@ func TestFlatStockIsButted(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	j.Mouldings[0].Profiled = false
 	p := plantest.Build(t, j)
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		assert.Equal(t, "butt", d.Joint)
 		assert.Contains(t, d.Reason, "stops against")
 	}
@@ -289,7 +289,7 @@ func TestWhatIsLeftUntriedIsSaid(t *testing.T) {
 	f := plantest.Finding(t, p, "check_untried")
 	assert.Equal(t, finding.Check, f.Severity)
 	assert.Contains(t, f.Text, "were not tried as the wrong one")
-	assert.Equal(t, p.Findings, plantest.Build(t, j).Findings)
+	assert.Equal(t, p.Findings(), plantest.Build(t, j).Findings())
 }
 
 // Whatever the corner and the casing: no point of the base lies within the casing, and it

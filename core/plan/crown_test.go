@@ -38,8 +38,8 @@ func TestCrownNested(t *testing.T) {
 	assert.InDelta(t, -45, float64(front.Right.Setting.Mitre), 1e-9)
 	assert.Equal(t, 5*measure.Foot, front.Cut)
 	assert.Equal(t, 5*measure.Foot+2*(3*in+in/8), front.Overall)
-	require.Len(t, p.Lines, 1)
-	l := p.Lines[0]
+	require.Len(t, p.Lines(), 1)
+	l := p.Lines()[0]
 	assert.Equal(t, []measure.Length{3*in + 7*in/8, 3*in + 13*in/16, 3*in + in/8}, []measure.Length{l.Drop, l.Mark, l.Stop})
 }
 
@@ -86,8 +86,8 @@ func TestReturn(t *testing.T) {
 	assert.Zero(t, c.Back)
 	assert.Equal(t, "kc.w1", c.Left.Meets)
 	assert.InDelta(t, 45, float64(c.Left.Setting.Mitre), 1e-9)
-	require.NotEmpty(t, p.Groups)
-	assert.Contains(t, p.Groups[len(p.Groups)-1].Pieces, "kc.w1.cap-right")
+	require.NotEmpty(t, p.Groups())
+	assert.Contains(t, p.Groups()[len(p.Groups())-1].Pieces, "kc.w1.cap-right")
 	assert.Equal(t, 1, p.Supply("c").Pieces, "a cap comes from an offcut")
 	for _, c := range p.Cuts() {
 		if c.Piece == "kc.w1.cap-right" {
@@ -110,10 +110,10 @@ func TestBuiltUp(t *testing.T) {
 	assert.Equal(t, 5*measure.Foot+3*in/2, plantest.Piece(t, p, "kc.w5").Length, "between outside corners")
 	assert.Equal(t, 14*in, plantest.Piece(t, p, "kc.w4").Length, "one inside, one outside")
 	assert.Equal(t, 3*in/4, plantest.Piece(t, p, "kc.w2").From)
-	require.Len(t, p.Lines, 1)
-	assert.Equal(t, plan.Line{Room: "r", Run: "kf", Members: []string{"kc", "kf"}, Drop: 9 * in / 2, Mark: 9*in/2 - in/16, Stop: 3*in + in/8}, p.Lines[0])
+	require.Len(t, p.Lines(), 1)
+	assert.Equal(t, plan.Line{Room: "r", Run: "kf", Members: []string{"kc", "kf"}, Drop: 9 * in / 2, Mark: 9*in/2 - in/16, Stop: 3*in + in/8}, p.Lines()[0])
 	plantest.Run(&j, "kf").Below = plantest.Typed("1")
-	assert.Equal(t, 11*in/2, plantest.Build(t, j).Lines[0].Drop)
+	assert.Equal(t, 11*in/2, plantest.Build(t, j).Lines()[0].Drop)
 }
 
 // A section whose face falls back under itself is mitred from the day it is entered.
@@ -127,13 +127,13 @@ func TestUncopableIsMitred(t *testing.T) {
 	assert.Equal(t, finding.Check, f.Severity)
 	assert.Contains(t, f.Text, `4" above its bottom`)
 	assert.Equal(t, piece.Mitre, plantest.Piece(t, p, "kb.w2").Right.Joint)
-	assert.Contains(t, p.Decisions[0].Reason, "cannot be coped")
+	assert.Contains(t, p.Decisions()[0].Reason, "cannot be coped")
 	m.Inside = job.InsideCope
 	p = plantest.Build(t, j)
 	assert.Equal(t, piece.Mitre, plantest.Piece(t, p, "kb.w2").Right.Joint, "wished for or not")
 	assert.Contains(t, plantest.Finding(t, p, "cannot_be_coped").Remedy, "Mitre it")
 	j.Rules.Inside, m.Inside = job.InsideMitre, ""
-	assert.NotContains(t, plantest.Build(t, j).Decisions[0].Reason, "cannot be coped", "the house rule mitres anyhow")
+	assert.NotContains(t, plantest.Build(t, j).Decisions()[0].Reason, "cannot be coped", "the house rule mitres anyhow")
 }
 
 // In an acute corner a square end whose cover is too thin is cut to the wall instead.
@@ -157,7 +157,7 @@ func TestAcuteCornerWithASection(t *testing.T) {
 func TestChimneyBreastOnTheBench(t *testing.T) {
 	p := plantest.Build(t, plantest.Hall(t))
 	got := map[string][]string{}
-	for _, g := range p.Groups {
+	for _, g := range p.Groups() {
 		got[g.Run] = append(got[g.Run], g.Pieces...)
 	}
 	assert.Equal(t, []string{"kc.w4", "kc.w5", "kc.w6"}, got["kc"])

@@ -41,17 +41,17 @@ func TestAnOrderThatCannotBe(t *testing.T) {
 	require.Len(t, f.Acts, 4)
 	assert.Equal(t, finding.Act{Do: finding.ActDrop, Kind: "override", ID: "o0", Text: "Drop which piece gives way at corner A",
 		Next: "which piece gives way at corner A"}, f.Acts[0])
-	assert.Len(t, p.Chains[0].Ring, 4)
-	assert.Empty(t, p.HangOrder)
+	assert.Len(t, p.Chains()[0].Ring, 4)
+	assert.Empty(t, p.HangOrder())
 	assert.Len(t, p.Cuts(), 8, "what is cut is still worked out")
 	for i := range 4 { // dropping any of them mends it
 		mended := j.Clone()
 		mended.Rooms[0].Overrides = slices.Delete(mended.Rooms[0].Overrides, i, i+1)
 		q := plantest.Build(t, mended)
 		assert.NotContains(t, plantest.Codes(q), "cannot_be_hung")
-		assert.Len(t, q.HangOrder, 4)
+		assert.Len(t, q.HangOrder(), 4)
 	}
-	for _, d := range p.Decisions {
+	for _, d := range p.Decisions() {
 		assert.NotEmpty(t, d.Overrides)
 		assert.Equal(t, "overruled", d.Rule)
 	}
@@ -80,9 +80,9 @@ func TestFirst(t *testing.T) {
 	r := &j.Rooms[0]
 	r.Overrides = []job.Override{{ID: "f", Run: "k", Question: job.AskFirst, Choice: "k.w3"}}
 	p := plantest.Build(t, j)
-	assert.Equal(t, "k.w3", p.HangOrder[0])
+	assert.Equal(t, "k.w3", p.HangOrder()[0])
 	assert.Zero(t, copes(*plantest.Piece(t, p, "k.w3")))
-	assert.Equal(t, "k.w3", p.Chains[0].First)
+	assert.Equal(t, "k.w3", p.Chains()[0].First)
 	r.Overrides = append(r.Overrides, told("o", "c3", job.HandLeft))
 	p = plantest.Build(t, j)
 	f := plantest.Finding(t, p, "cannot_be_hung")
@@ -104,7 +104,7 @@ func TestOverridesOutlastWalls(t *testing.T) {
 	}
 	holds := func() bool {
 		p := plantest.Build(t, j)
-		for _, d := range p.Decisions {
+		for _, d := range p.Decisions() {
 			if d.Corner == "c2" {
 				return len(d.Overrides) > 0 && d.Coped == d.Right && !slices.Contains(plantest.Codes(p), "override_dropped")
 			}
@@ -135,7 +135,7 @@ func TestWishes(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", "144, 96, 60, 48, 84, 144", "90, 90, out 90, 90, 90, 90"))
 	r := &j.Rooms[0]
 	jointAt := func(letter string) string {
-		for _, d := range plantest.Build(t, j).Decisions {
+		for _, d := range plantest.Build(t, j).Decisions() {
 			if d.Letter == letter {
 				return d.Joint
 			}
@@ -174,8 +174,8 @@ func TestButts(t *testing.T) {
 	assert.InDelta(t, 60-0.75/math.Sin(91.5*math.Pi/180), c.Cut.Inches(), 1e-6)
 	assert.InDelta(t, -1.5, float64(c.Left.Setting.Mitre), 1e-9, "long at the face")
 	assert.Equal(t, piece.ToShort, c.Left.ToldTo)
-	assert.Equal(t, "k.w2", p.HangOrder[0])
-	assert.Contains(t, p.Decisions[0].Reason, "stops against")
+	assert.Equal(t, "k.w2", p.HangOrder()[0])
+	assert.Contains(t, p.Decisions()[0].Reason, "stops against")
 }
 
 // A bullnose of 1 in radius at a square corner: one transition piece, each joint cut 22.5,
@@ -267,7 +267,7 @@ func TestEndsAtACasing(t *testing.T) {
 	assert.InDelta(t, -45, float64(s.Setting.Mitre), 1e-9)
 	assert.Equal(t, piece.ToLong, s.ToldTo)
 	assert.Empty(t, s.Meets)
-	assert.Equal(t, "s.", p.HangOrder[len(p.HangOrder)-1][:2], "shoe goes up last")
+	assert.Equal(t, "s.", p.HangOrder()[len(p.HangOrder())-1][:2], "shoe goes up last")
 }
 
 // Two bases take turns around a room. Inside, the one is coped over the other along a
@@ -290,16 +290,16 @@ func TestTwoSectionsMeet(t *testing.T) {
 	assert.Equal(t, "k.w1", plantest.Piece(t, p, "l.w2").Left.Meets)
 	assert.Less(t, plantest.Piece(t, p, "l.w2").Hang, plantest.Piece(t, p, "k.w1").Hang)
 	assert.Contains(t, e.Remark(), "template")
-	assert.Len(t, p.Chains, 1)
+	assert.Len(t, p.Chains(), 1)
 
 	r.Runs[0].Last, r.Runs[1].First = "w2", "w3"
 	p = plantest.Build(t, j)
-	assert.Equal(t, "apart", p.Decisions[1].Joint)
+	assert.Equal(t, "apart", p.Decisions()[1].Joint)
 	assert.Equal(t, piece.Square, plantest.Piece(t, p, "l.w3").Left.Joint)
 	assert.Equal(t, finding.Check, plantest.Finding(t, p, "sections_do_not_meet").Severity)
 	j.Mouldings[0].Profiled, j.Mouldings[1].Profiled = false, false
 	p = plantest.Build(t, j)
-	assert.Equal(t, "mitre", p.Decisions[1].Joint)
+	assert.Equal(t, "mitre", p.Decisions()[1].Joint)
 	k := 0.625 / 0.5625
 	assert.InDelta(t, math.Atan(k)*180/math.Pi, math.Abs(float64(plantest.Piece(t, p, "k.w2").Right.Setting.Mitre)), 1e-9)
 	assert.InDelta(t, math.Atan(1/k)*180/math.Pi, math.Abs(float64(plantest.Piece(t, p, "l.w3").Left.Setting.Mitre)), 1e-9)
@@ -332,24 +332,24 @@ func TestUnreadCorners(t *testing.T) {
 func TestWhatIsCutDecides(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", "144, 180, 144, 180", "90, 90, 90, 90"))
 	p := plantest.Build(t, j)
-	d := p.Decisions[0]
+	d := p.Decisions()[0]
 	j = plantest.Marked(j, job.RecordCut, d.Coped, "right")
 	for i := range j.Records {
 		j.Records[i].Cut.Mitre = -45
 	}
 	j.Rules.CopeHand = job.HandLeft
-	is := plantest.Build(t, j).Decisions[0]
+	is := plantest.Build(t, j).Decisions()[0]
 	assert.Equal(t, d.Coped, is.Coped)
 	assert.Equal(t, "cut_already", is.Rule)
 	j.Rooms[0].Overrides = []job.Override{told("o", "c1", job.HandRight)}
-	assert.Equal(t, d.Through, plantest.Build(t, j).Decisions[0].Coped, "unless it is told otherwise by hand")
+	assert.Equal(t, d.Through, plantest.Build(t, j).Decisions()[0].Coped, "unless it is told otherwise by hand")
 }
 
 func TestWeightsOfNothing(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, `"weights":{"short":0,"hidden":0,"hand":0,"double":0}`, "144, 180, 144, 180", "90, 90, 90, 90"))
 	p := plantest.Build(t, j)
 	assert.Contains(t, plantest.Finding(t, p, "weights_nothing").Remedy, "one of them")
-	assert.Len(t, p.HangOrder, 4)
+	assert.Len(t, p.HangOrder(), 4)
 	j.Rules.Weights, j.Rules.CopeHand = &job.Weights{Hand: 50}, job.HandEither
 	plantest.Finding(t, plantest.Build(t, j), "weights_no_hand")
 	j.Rules.Square, j.Rules.Hair, j.Rules.Spring = job.SquareLong, *plantest.Typed("3/32"), *plantest.Typed("3/32")
@@ -424,7 +424,7 @@ func TestHangingOrderOfPlans(t *testing.T) {
 		for _, q := range p.Pieces {
 			at[q.ID] = *q
 		}
-		ringed := len(p.Chains) > 0 && len(p.Chains[0].Ring) > 0
+		ringed := len(p.Chains()) > 0 && len(p.Chains()[0].Ring) > 0
 		assert.Equal(t, ringed, slices.Contains(plantest.Codes(p), "cannot_be_hung"))
 		for _, q := range p.Pieces {
 			for _, e := range []piece.End{q.Left, q.Right} {

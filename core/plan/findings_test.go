@@ -88,7 +88,7 @@ func TestImpossibleReadingGivesNoSetting(t *testing.T) {
 func TestARoomJustBegun(t *testing.T) {
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "?, ?, ?, ?", "?, ?, ?, ?")))
 	assert.Equal(t, []string{"wall_unmeasured", "corner_unread"}, plantest.Codes(p))
-	assert.Empty(t, p.Decisions)
+	assert.Empty(t, p.Decisions())
 	assert.Empty(t, p.Pieces)
 	assert.Equal(t, plan.Untouched, p.Stops[0].State)
 }

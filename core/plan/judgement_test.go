@@ -19,7 +19,7 @@ import (
 func TestACarpentersJudgement(t *testing.T) {
 	const defaults = `"weights":null`
 	coped := func(p plan.Plan, run, corner string) string {
-		for _, d := range p.Decisions {
+		for _, d := range p.Decisions() {
 			if d.Run == run && d.Letter == corner {
 				return strings.TrimPrefix(d.Coped, run+".")
 			}
@@ -43,7 +43,7 @@ func TestACarpentersJudgement(t *testing.T) {
 		// door are short, and are coped into the side walls.
 		p := plantest.Build(t, plantest.Read(t, plantest.Room(true, defaults, "144, 180, 144, 180", "90, 90, 90, 90", door(4, 74, 32))))
 		assert.Equal(t, "w1 w3 w4 w4.o", at(p, "ABCD"))
-		assert.Equal(t, "k.w2", p.HangOrder[0], "so it goes up first")
+		assert.Equal(t, "k.w2", p.HangOrder()[0], "so it goes up first")
 		for _, q := range p.Pieces {
 			if q.ID != "k.w2" {
 				assert.NotEqual(t, 2, copes(*q), "nothing is coped at both ends: the door breaks the ring")
@@ -74,8 +74,8 @@ func TestACarpentersJudgement(t *testing.T) {
 		}
 		assert.Equal(t, "k.w4", square)
 		assert.Contains(t, []string{"k.w1", "k.w3"}, double)
-		assert.Equal(t, "k.w4", p.HangOrder[0])
-		assert.Equal(t, double, p.HangOrder[3], "what is coped at both ends goes up last")
+		assert.Equal(t, "k.w4", p.HangOrder()[0])
+		assert.Equal(t, double, p.HangOrder()[3], "what is coped at both ends goes up last")
 	})
 
 	t.Run("a chimney breast: three glued on the bench, its sides coped", func(t *testing.T) {
@@ -154,7 +154,7 @@ func TestTheWayInTurnsTheSeams(t *testing.T) {
 	assert.Contains(t, square(j), "k.w2", "by the other one wall 2")
 	j.Rooms[0].Entry = "p"
 	p := plantest.Build(t, j)
-	assert.Equal(t, "p", p.Sights[0].Opening)
+	assert.Equal(t, "p", p.Sights()[0].Opening)
 	j.Rooms[0].Entry = "gone"
 	assert.Contains(t, plantest.Codes(plantest.Build(t, j)), "way_in_gone")
 }

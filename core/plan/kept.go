@@ -5,7 +5,6 @@ import (
 	"slices"
 	"sync"
 
-	"gnomon/core/finding"
 	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/nest"
@@ -105,19 +104,15 @@ func (k *Kept) plan(todo []int) {
 // whole puts the rooms' parts together, with what goes over all of them.
 func (k *Kept) whole() Plan {
 	j := k.job
-	p := together(k.rooms)
+	p := Plan{Rooms: k.rooms, Pieces: joined(k.rooms, func(r *RoomPlan) []*piece.Piece { return r.Pieces })}
 	p.First = inspect.Rules(&j)
-	lists := make([]finding.List, 0, len(k.rooms)+2)
-	lists = append(lists, p.First)
 	for _, r := range k.rooms {
-		lists = append(lists, r.Findings)
 		p.Last.Add(r.cutGone...)
 	}
 	p.Last.Add(k.facts.gone(&j)...)
 	supplies, found := sticks.Supplies(&j, joined(k.rooms, func(r *RoomPlan) []sticks.Need { return r.needs }), p.Pieces)
 	p.Supplies = supplies
 	p.Last.Add(found...)
-	p.Findings = finding.Merged(append(lists, p.Last)...)
 	p.Stops = p.progress(slices.Concat(p.First, p.Last))
 	p.bench = newBench(&j, &p)
 	return p

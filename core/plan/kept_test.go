@@ -20,7 +20,7 @@ import (
 
 // wholeText is all of a plan.
 func wholeText(t require.TestingT, p plan.Plan) string {
-	b, err := json.Marshal([]any{p, p.Cuts(), p.Orders(), p.Glue()})
+	b, err := json.Marshal([]any{p, p.Findings(), p.HangOrder(), p.Cuts(), p.Orders(), p.Glue()})
 	require.NoError(t, err)
 	return string(b)
 }

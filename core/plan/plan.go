@@ -12,24 +12,57 @@ import (
 )
 
 // Plan is everything worked out from a job. What is worked out of a room by itself stands in that room's
-// part, and the lists here hold the same things one room after the other; the rest goes over
-// all rooms. A plan is only read: those of a job before and after a change share what did not change.
+// part; what is asked of all rooms comes one room after the other, and the rest goes over all rooms. A plan is only read:
+// those of a job before and after a change share what did not change.
 type Plan struct {
-	Rooms     []*RoomPlan
-	Pieces    []*piece.Piece
-	Decisions []*Decision
-	Findings  finding.List
-	First     finding.List // those of no room: that come before those of rooms, and after them
-	Last      finding.List
-	HangOrder []string // piece ids
-	Stops     []StopProgress
-	Supplies  []sticks.Supply // of each moulding that has pieces: what to cut from what
-	Surveys   []inspect.Survey
-	Lines     []Line        // layout lines of what hangs from the ceiling
-	Groups    []Group       // glued up on the bench
-	Sights    []sight.Sight // from where people come in
-	Chains    []*Chain      // what shares corners, with its order to hang
-	*bench
+	Rooms    []*RoomPlan
+	Pieces   []*piece.Piece
+	First    finding.List // findings of no room: that come before those of rooms, and after them
+	Last     finding.List
+	Stops    []StopProgress
+	Supplies []sticks.Supply // of each moulding that has pieces: what to cut from what
+	bench
+}
+
+// Findings are those of all rooms and of none, causes first.
+func (p Plan) Findings() finding.List {
+	lists := make([]finding.List, 0, len(p.Rooms)+2)
+	lists = append(lists, p.First)
+	for _, r := range p.Rooms {
+		lists = append(lists, r.Findings)
+	}
+	return finding.Merged(append(lists, p.Last)...)
+}
+
+// Decisions are the joints, and who gives way at each.
+func (p Plan) Decisions() []*Decision {
+	return joined(p.Rooms, func(r *RoomPlan) []*Decision { return r.Decisions })
+}
+
+// HangOrder are pieces in the order to hang, by their identifiers.
+func (p Plan) HangOrder() []string {
+	return joined(p.Rooms, func(r *RoomPlan) []string { return r.HangOrder })
+}
+
+// Surveys are the checks of rooms.
+func (p Plan) Surveys() []inspect.Survey {
+	return joined(p.Rooms, func(r *RoomPlan) []inspect.Survey { return r.Surveys })
+}
+
+// Lines are the layout lines of what hangs from ceilings.
+func (p Plan) Lines() []Line { return joined(p.Rooms, func(r *RoomPlan) []Line { return r.Lines }) }
+
+// Groups are glued up on the bench.
+func (p Plan) Groups() []Group { return joined(p.Rooms, func(r *RoomPlan) []Group { return r.Groups }) }
+
+// Sights are from where people come in.
+func (p Plan) Sights() []sight.Sight {
+	return joined(p.Rooms, func(r *RoomPlan) []sight.Sight { return r.Sights })
+}
+
+// Chains are what shares corners, with its order to hang.
+func (p Plan) Chains() []*Chain {
+	return joined(p.Rooms, func(r *RoomPlan) []*Chain { return r.Chains })
 }
 
 // RoomPlan is a room's part of a plan.
@@ -85,7 +118,7 @@ type Tally struct {
 
 // Survey is the check of a room at a level: empty where there is none.
 func (p *Plan) Survey(room string, l job.Level) inspect.Survey {
-	for _, s := range p.Surveys {
+	for _, s := range p.Surveys() {
 		if s.Room == room && s.Level == l {
 			return s
 		}
@@ -120,19 +153,6 @@ func (p *RoomPlan) Survey(l job.Level) inspect.Survey {
 		}
 	}
 	return inspect.Survey{}
-}
-
-// together puts the lists of rooms' parts one after the other.
-func together(rooms []*RoomPlan) Plan {
-	return Plan{Rooms: rooms,
-		Pieces:    joined(rooms, func(r *RoomPlan) []*piece.Piece { return r.Pieces }),
-		Decisions: joined(rooms, func(r *RoomPlan) []*Decision { return r.Decisions }),
-		HangOrder: joined(rooms, func(r *RoomPlan) []string { return r.HangOrder }),
-		Surveys:   joined(rooms, func(r *RoomPlan) []inspect.Survey { return r.Surveys }),
-		Lines:     joined(rooms, func(r *RoomPlan) []Line { return r.Lines }),
-		Groups:    joined(rooms, func(r *RoomPlan) []Group { return r.Groups }),
-		Sights:    joined(rooms, func(r *RoomPlan) []sight.Sight { return r.Sights }),
-		Chains:    joined(rooms, func(r *RoomPlan) []*Chain { return r.Chains })}
 }
 
 // joined is one list of theirs.

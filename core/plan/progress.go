@@ -83,9 +83,10 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 	saw := StopProgress{ID: "saw", State: Untouched, Text: "nothing to cut"}
 	var all come
 	all.waiting = waiting(ofNone)
-	rooms, known := 0, 0
+	rooms, known, decided := 0, 0, 0
 	for _, r := range p.Rooms {
 		n := &r.come
+		decided += len(r.Decisions)
 		all.walls, all.measured, all.corners, all.read = all.walls+n.walls, all.measured+n.measured, all.corners+n.corners, all.read+n.read
 		all.cuts, all.cut = all.cuts+n.cuts, all.cut+n.cut
 		for stop, waits := range n.waiting {
@@ -104,8 +105,8 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 	if known > 0 && known == len(p.Rooms) {
 		looked.State = Settled
 	}
-	if n := len(p.Decisions); n > 0 {
-		joints.State, joints.Text = InHand, words.Count(n, "joint")
+	if decided > 0 {
+		joints.State, joints.Text = InHand, words.Count(decided, "joint")
 	}
 	if all.cuts > 0 {
 		saw.Text = fmt.Sprintf("%d of %s", all.cut, words.Count(all.cuts, "cut"))

@@ -40,8 +40,8 @@ func TestLWithOneOutsideCorner(t *testing.T) {
 		checkEnd(t, c.id+" right", q.Right, c.right)
 	}
 	// 3 is coped nowhere; 2 into 3, 1 into 2, 6 into 1, 5 into 6, 4 into 5.
-	assert.Equal(t, []string{"k.w3", "k.w2", "k.w1", "k.w6", "k.w5", "k.w4"}, p.HangOrder)
-	for i, id := range p.HangOrder {
+	assert.Equal(t, []string{"k.w3", "k.w2", "k.w1", "k.w6", "k.w5", "k.w4"}, p.HangOrder())
+	for i, id := range p.HangOrder() {
 		assert.Equal(t, i+1, plantest.Piece(t, p, id).Hang)
 	}
 	assert.Equal(t, "k.w2", plantest.Piece(t, p, "k.w1").Right.Meets)
@@ -96,7 +96,7 @@ func TestOpenRunFromDoorToDoor(t *testing.T) {
 		checkEnd(t, c.id+" left", q.Left, c.left)
 		checkEnd(t, c.id+" right", q.Right, c.right)
 	}
-	assert.Equal(t, []string{"k.w1", "k.w2.o", "k.w2", "k.w3"}, p.HangOrder)
+	assert.Equal(t, []string{"k.w1", "k.w2.o", "k.w2", "k.w3"}, p.HangOrder())
 	assert.Empty(t, plantest.Piece(t, p, "k.w1").Left.Corner, "the run stops there")
 	assert.Equal(t, "c1", plantest.Piece(t, p, "k.w1").Right.Corner)
 	assert.Equal(t, job.Inside, plantest.Piece(t, p, "k.w1").Right.Side)
@@ -111,7 +111,7 @@ func TestAllButOneKeepToTheHand(t *testing.T) {
 		for _, q := range p.Pieces {
 			out = append(out, q.Left.Joint, q.Right.Joint)
 		}
-		assert.Len(t, p.HangOrder, 4)
+		assert.Len(t, p.HangOrder(), 4)
 		return out
 	}
 	const s, c = piece.Square, piece.Cope
@@ -121,17 +121,17 @@ func TestAllButOneKeepToTheHand(t *testing.T) {
 
 func TestDecisionsCarryTheirReasons(t *testing.T) {
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "144, 96, 60, 48, 84, 144", "90.4, 89.6, out 91, 90, 89, 90.6")))
-	assert.Len(t, p.Decisions, 6)
-	for _, d := range p.Decisions {
+	assert.Len(t, p.Decisions(), 6)
+	for _, d := range p.Decisions() {
 		assert.NotEmpty(t, d.Rule)
 		assert.NotEmpty(t, d.Reason)
 		assert.NotEmpty(t, d.RunnerUp)
 	}
-	assert.Equal(t, "A", p.Decisions[0].Letter)
-	assert.Equal(t, "k.w1", p.Decisions[0].Coped)
-	assert.Equal(t, "k.w2", p.Decisions[0].Through)
-	assert.Equal(t, "Base 1 is coped into base 2: copes keep to right ends.", p.Decisions[0].Reason)
-	assert.Equal(t, "mitre", p.Decisions[2].Joint)
+	assert.Equal(t, "A", p.Decisions()[0].Letter)
+	assert.Equal(t, "k.w1", p.Decisions()[0].Coped)
+	assert.Equal(t, "k.w2", p.Decisions()[0].Through)
+	assert.Equal(t, "Base 1 is coped into base 2: copes keep to right ends.", p.Decisions()[0].Reason)
+	assert.Equal(t, "mitre", p.Decisions()[2].Joint)
 }
 
 func TestMetricJob(t *testing.T) {

@@ -125,7 +125,7 @@ func TestAMarkAlongAnAddedFence(t *testing.T) {
 	j.Rules.CopeHand = job.HandLeft
 	p = plantest.Build(t, j)
 	assert.Equal(t, piece.Cope, plantest.Piece(t, p, "k.w1").Right.Joint, "what the saw has cut decides")
-	assert.Equal(t, "cut_already", p.Decisions[0].Rule)
+	assert.Equal(t, "cut_already", p.Decisions()[0].Rule)
 	assert.NotContains(t, plantest.Codes(p), "mark_setting_changed")
 	j.Rooms[0].Corners[0].Readings[0].Angle = 72
 	assert.Contains(t, plantest.Codes(plantest.Build(t, j)), "mark_setting_changed", "at 72 it wants 36")

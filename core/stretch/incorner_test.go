@@ -39,7 +39,7 @@ func TestWhatStandsInACorner(t *testing.T) {
 		assert.Equal(t, piece.Butt, q.End(c.hand).Joint, c.opening)
 		assert.Equal(t, c.told, q.End(c.hand).ToldTo, c.opening)
 		assert.Contains(t, q.End(c.hand).Note, c.note)
-		d := p.Decisions[0]
+		d := p.Decisions()[0]
 		assert.Contains(t, d.Reason, "stands in the corner, so the end stops against it", "the reason is told at Joints")
 	}
 	// Far enough off, a piece lies between and the two meet as ever.

@@ -41,7 +41,7 @@ func TestEachRunOverItsOwnStretch(t *testing.T) {
 	assert.Equal(t, crown[0].ID, crown[1].Left.Meets)
 	plantest.Run(&j, "kc").First, plantest.Run(&j, "kc").Last = "w1", "w8"
 	assert.Len(t, plantest.OfRun(plantest.Build(t, j), "kc"), 8)
-	assert.Len(t, plantest.Build(t, j).HangOrder, 17, "all around, said wall by wall: every piece can be hung")
+	assert.Len(t, plantest.Build(t, j).HangOrder(), 17, "all around, said wall by wall: every piece can be hung")
 	plantest.Run(&j, "kc").Last = "w2"
 	plantest.Run(&j, "kc").First = "w5"
 	assert.Len(t, plantest.OfRun(plantest.Build(t, j), "kc"), 6)

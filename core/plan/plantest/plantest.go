@@ -102,7 +102,7 @@ func Piece(t T, p plan.Plan, id string) *piece.Piece {
 // every measured room is told.
 func Codes(p plan.Plan) []string {
 	out := []string{}
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		if f.Code != "check_sees" {
 			out = append(out, f.Code)
 		}
@@ -112,7 +112,7 @@ func Codes(p plan.Plan) []string {
 
 func Finding(t T, p plan.Plan, code string) finding.Finding {
 	t.Helper()
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		if f.Code == code {
 			return f
 		}
@@ -198,7 +198,7 @@ func Mark(t T, j *job.Job, kind job.RecordKind, id string, hand joint.Hand) {
 
 // Find is the first finding of a code, where there is one.
 func Find(p plan.Plan, code string) (finding.Finding, bool) {
-	for _, f := range p.Findings {
+	for _, f := range p.Findings() {
 		if f.Code == code {
 			return f, true
 		}
