@@ -17,8 +17,10 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
@@ -183,12 +185,17 @@ func TestSpeedOnAPhone(t *testing.T) {
 			_, err := network.EmulateNetworkConditionsByRule(false, []*network.Conditions{{Latency: 40, DownloadThroughput: 1.5e6 / 8, UploadThroughput: 0.75e6 / 8}}).Do(ctx)
 			return err
 		}))
+		// When what is measured is on the screen and the page does what it is told, as the page itself sees it.
+		_, err := page.AddScriptToEvaluateOnNewDocument(`(function look() {
+			if (document.querySelector('.thumb .figure')) setTimeout(() => (window.usable = performance.now()))
+			else requestAnimationFrame(look)
+		})()`).Do(cdp.WithExecutor(b.ctx, chromedp.FromContext(b.ctx).Target))
+		require.NoError(t, err)
 		usable := func() time.Duration {
 			b.goTo("about:blank")
-			began := time.Now()
 			b.do(chromedp.Evaluate(`location.href = `+quote(p.addr+"/jobs/ferry-house/measure"), nil))
-			b.untilFor(30*time.Second, "document.querySelector('.thumb .figure')")
-			return time.Since(began)
+			b.untilFor(30*time.Second, "window.usable")
+			return time.Duration(js[float64](b, "window.usable") * float64(time.Millisecond))
 		}
 		first = append(first, usable())
 		next = append(next, usable())

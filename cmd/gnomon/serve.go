@@ -132,7 +132,7 @@ const mostUndone = 100_000
 // job needs more than that. While little is in use it may grow by more: memory that is reserved and never
 // touched counts as in use, and is not.
 const (
-	heapOver     = 50
+	heapOver     = 80
 	heapReserved = 32 << 20
 )
 

@@ -2,29 +2,21 @@
 import { lengthUnits } from '../state/choices'
 import InstrumentLight from './InstrumentLight.vue'
 import PeopleLine from './PeopleLine.vue'
-import { mayAll, mayMeasure } from '../state/me'
-import { computed } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import type { RoomLine } from '../state/held'
+import { mayAll } from '../state/me'
+import { type Component, onMounted, ref, shallowRef } from 'vue'
 import { attempt, live, redo, setOp, undo, view } from '../state/job'
 import { room } from '../state/place'
 
 defineEmits<{ go: []; keys: []; newRoom: [] }>()
-const router = useRouter()
-const route = useRoute()
-function toRoom(id: string) {
-  void router.push({ name: ['shop', 'prices', 'quote'].includes(String(route.name)) ? 'measure' : route.name!, params: route.params, query: { room: id } })
+// The list of rooms is loaded once the page stands, or when it is opened before that.
+const menu = shallowRef<Component>()
+const wanted = ref(false)
+const loadMenu = async () => (menu.value ??= (await import('./RoomMenu.vue')).default)
+function openMenu() {
+  wanted.value = true
+  void loadMenu()
 }
-/** The rooms on their floors, in the order they stand. */
-const floors = computed(() => {
-  const out: { name: string; rooms: RoomLine[] }[] = []
-  for (const r of view.value?.rooms ?? []) {
-    const f = out.find((x) => x.name === r.storey)
-    if (f) f.rooms.push(r)
-    else out.push({ name: r.storey, rooms: [r] })
-  }
-  return out
-})
+onMounted(() => setTimeout(() => void loadMenu(), 1500))
 const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 </script>
 
@@ -33,19 +25,8 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
     <template v-if="view">
       <RouterLink class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
       <span class="quiet slash" aria-hidden="true">/</span>
-      <el-dropdown trigger="click" @command="(id: string) => (id === '+' ? $emit('newRoom') : id === 'jobs' ? router.push({ name: 'jobs' }) : toRoom(id))">
-        <button class="room" type="button">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
-        <template #dropdown>
-          <el-dropdown-menu>
-            <template v-for="f in floors" :key="f.name">
-              <p v-if="f.name" class="storey quiet small">{{ f.name }}</p>
-              <el-dropdown-item v-for="r in f.rooms" :key="r.id" :command="r.id">{{ r.title }}</el-dropdown-item>
-            </template>
-            <el-dropdown-item v-if="mayMeasure" command="+" divided>Add room…</el-dropdown-item>
-            <el-dropdown-item command="jobs" :divided="!mayMeasure">All jobs</el-dropdown-item>
-          </el-dropdown-menu>
-        </template>
-      </el-dropdown>
+      <component :is="menu" v-if="menu" :at-once="wanted" @new-room="$emit('newRoom')" />
+      <button v-else class="room" type="button" @click="openMenu">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
       <PeopleLine />
       <span class="space" />
       <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')">
@@ -88,7 +69,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.room {
+:deep(.room) {
   border: 0;
   background: none;
   padding: 6px 4px;
@@ -158,7 +139,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
     width: 44px;
     height: 44px;
   }
-  .room {
+  :deep(.room) {
     min-height: 44px;
   }
 }
@@ -190,14 +171,11 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
     font-size: 24px;
     color: var(--ink);
   }
-  .room {
+  :deep(.room) {
     font-weight: 600;
     overflow: hidden;
     text-overflow: ellipsis;
     max-width: 130px;
   }
-}
-.storey {
-  padding: 6px 16px 0;
 }
 </style>

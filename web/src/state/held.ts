@@ -27,7 +27,7 @@ export interface Held {
 
 /** What to ask for: the names of parts, and what of them is held. */
 export function asking(h: Held | null, wants: string[]): { stand: string; want: string[] } {
-  return { stand: h?.stand ?? '', want: wants.map((w) => (h?.at.has(w) ? `${w}@${h.at.get(w)}` : w)) }
+  return { stand: h?.stand ?? '', want: wants.map((w) => (h ? named(h, w) : w)).map((w) => (h?.at.has(w) ? `${w}@${h.at.get(w)}` : w)) }
 }
 
 /** Whether all that is wanted is held, be it of an earlier revision. */

@@ -104,16 +104,38 @@ watch(
   },
 )
 
+/** The job as it was last seen here, with the room that is shown of it. */
+async function recalled(id: string, room: string): Promise<Held | null> {
+  const seen = await recallJob(id)
+  return seen && (await withRoom(seen, seen.lines.has(room) ? room : (seen.order[0] ?? '')))
+}
+/** What was asked for of a job before the page stood. */
+let early: { id: string; seen: Promise<Held | null>; told: Promise<{ told: Told; wants: string[] } | null> } | null = null
+/** Asks for the job that the address names while the page is still being put together. */
+export function beginEarly() {
+  const [, id, stop] = /^\/jobs\/([^/]+)\/([a-z]+)/.exec(location.pathname) ?? []
+  if (!id || !stop) return
+  const room = new URLSearchParams(location.search).get('room') ?? ''
+  const seen = recalled(decodeURIComponent(id), room)
+  const told = seen.then(async (h) => {
+    const wants = wantsAt(h, { ...shows, stop, room })
+    const query = { client, ...asking(h, wants) }
+    const a = await api.GET('/api/jobs/{job}/told', { params: { path: { job: decodeURIComponent(id) }, query } })
+    return a.data ? { told: a.data, wants } : null
+  })
+  early = { id: decodeURIComponent(id), seen, told: told.catch(() => null) }
+}
+
 /** Opens a job and keeps it current with what others change. Out of reach it is as it was last seen here. */
 export async function openJob(id: string) {
   if (open === id && held.value) return
   closeJob()
   open = id
   missing.value = ''
+  const begun = early?.id === id ? early : null
+  early = null
   await ready()
-  let seen = await recallJob(id)
-  if (open !== id) return
-  if (seen) seen = await withRoom(seen, seen.lines.has(shows.room) ? shows.room : (seen.order[0] ?? ''))
+  const seen = await (begun?.seen ?? recalled(id, shows.room))
   if (open !== id) return
   // What was last seen here is on the screen at once; what is new comes after it.
   if (seen && holds(seen, wantsNow(seen))) {
@@ -121,7 +143,9 @@ export async function openJob(id: string) {
     if (unsent.value.length) keepBefore(served.value!) // what was marked here was marked on this
   }
   try {
-    await load(id)
+    const first = await begun?.told
+    if (first && open === id) accept(first.told, first.wants)
+    else await load(id)
   } catch (e) {
     if (open !== id || stranger.value) return
     if (e instanceof Refused && e.problem.status) {

@@ -1,6 +1,6 @@
 // What of a job is on the screen: that is asked for, and kept current.
 import { shallowReactive } from 'vue'
-import { holds, type Held } from './held'
+import { holds, type Held, named } from './held'
 
 export const shows = shallowReactive({
   /** The stop that is open. */
@@ -33,5 +33,4 @@ export function wantsAt(h: Held | null, at: typeof shows): string[] {
 export const wantsNow = (h: Held | null) => wantsAt(h, shows)
 
 /** Whether all that is wanted is held as it is now. */
-export const current = (h: Held | null, wants: string[]) => holds(h, wants) && wants.every((w) => h!.at.get(nameIn(h!, w)) === h!.revision)
-const nameIn = (h: Held, want: string) => (want.endsWith('/') && h.order[0] ? want + h.order[0] : want)
+export const current = (h: Held | null, wants: string[]) => holds(h, wants) && wants.every((w) => h!.at.get(named(h!, w)) === h!.revision)
