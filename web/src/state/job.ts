@@ -39,15 +39,15 @@ let open = ''
 let again = 0
 
 type Told = Schemas['Told']
-function accept(told: Told, wants: string[]) {
+function accept(told: Told, wants: string[], since = held.value) {
   if (told.id !== open) return
-  const before = held.value
-  held.value = hear(before, told, wants)
-  if (held.value === before) return
+  const now = hear(since, told, wants)
+  if (now === held.value) return
+  held.value = now
   keepSoon(() => held.value)
   keepAll(() => held.value)
 }
-onAnswer({ wants: () => wantsNow(held.value), asking: (wants) => asking(held.value, wants), accept })
+onAnswer({ wants: () => wantsNow(held.value), asking: (wants) => asking(held.value, wants), accept: (told, wants) => accept(told, wants) })
 
 /** What is wanted that is not held as it is now is asked for. */
 export const refresh = () => load(open)
@@ -144,8 +144,8 @@ export async function openJob(id: string) {
   }
   try {
     const first = await begun?.told
-    if (first && open === id) accept(first.told, first.wants)
-    else await load(id)
+    if (first && open === id) accept(first.told, first.wants, held.value ?? seen)
+    if (!current(held.value, wantsNow(held.value))) await load(id)
   } catch (e) {
     if (open !== id || stranger.value) return
     if (e instanceof Refused && e.problem.status) {
