@@ -57,8 +57,8 @@ func New(c Config) Program { return newServer(c).program(c) }
 func (s *server) program(c Config) Program {
 	r := chi.NewRouter()
 	r.Use(middleware.Recoverer)
-	r.Use(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json",
-		"image/svg+xml"))
+	r.Use(packing(middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/javascript", "application/json", "application/problem+json",
+		"image/svg+xml")))
 	s.api(r, c.Version)
 	app := pages(c.Web)
 	r.NotFound(func(w http.ResponseWriter, q *http.Request) {
@@ -96,7 +96,7 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
 	cfg.CreateHooks = nil // no $schema in bodies
 	api := humachi.New(r, cfg)
-	api.UseMiddleware(permit, s.inTurn)
+	api.UseMiddleware(permit, s.inTurn, accepting)
 	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack, s.corner,
 		s.live, s.instruments, s.survey} {
 		part(api)

@@ -370,7 +370,7 @@ func (s *server) told(ctx context.Context, p *planned, client string, in Telling
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	return &Encoded{Type: "application/json", Body: p.told.tell(in, can[0], can[1])}, nil
+	return packed(p.told.tell(in, can[0], can[1]), accepted(ctx)), nil
 }
 
 // can tells whether a client has something to undo and to redo; nothing of none.

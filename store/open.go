@@ -121,6 +121,9 @@ func upgraded(path string, migrations fs.FS) (*Store, error) {
 	return connect(path, forAll)
 }
 
+// mostLines are how many ask a file at once; others wait their turn.
+const mostLines = 6
+
 // How a file is opened.
 const (
 	forAll = "&_pragma=busy_timeout(10000)&_pragma=foreign_keys(1)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)"
@@ -160,6 +163,9 @@ func dial(path, how string) (*Store, error) {
 		return nil, err
 	}
 	s := &Store{db: db, sql: raw, path: path, atHand: map[string]loaded{}, reach: DefaultReach, fresh: map[string]int{}, now: func() time.Time { return time.Now().UTC() }}
+	// Each line to a file keeps some of its pages: a hundred devices that ask at once must not have one each.
+	raw.SetMaxOpenConns(mostLines)
+	raw.SetMaxIdleConns(mostLines)
 	if how == forOne {
 		raw.SetMaxOpenConns(1)
 		if _, err := raw.Exec("BEGIN EXCLUSIVE; COMMIT"); err != nil {
