@@ -22,7 +22,8 @@ func Flats(rooms int) []byte {
 	}
 	j.Name, j.Rooms, j.Records, j.Layouts = "Ferry Row", nil, nil, nil
 	sticks := j.Mouldings[0].Sticks
-	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "row-shoe", Name: "Row shoe", Kind: job.KindShoe, Height: typed("3/4"), Thickness: typed("1/2"), Sticks: sticks})
+	shoe := job.Moulding{ID: "row-shoe", Name: "Row shoe", Kind: job.KindShoe, Height: typed("3/4"), Thickness: typed("1/2"), Sticks: sticks}
+	j.Mouldings = append(j.Mouldings, shoe)
 	rng := rand.New(rand.NewPCG(18, 300))
 	for i := range rooms {
 		j.Rooms = append(j.Rooms, flatRoom(i, rng))

@@ -192,7 +192,11 @@ func (s *server) ordered(id string, in Ordering) ([]edit.Op, Anew, error) {
 			layouts = append(layouts, laid)
 			*next.Layout(k.Moulding) = laid
 		}
-		q, err := plan.Build(next)
+		at, err := s.current(id)
+		if err != nil {
+			return nil, a, err
+		}
+		q, err := at.otherwise(next)
 		if err != nil {
 			return nil, a, err
 		}

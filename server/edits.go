@@ -34,33 +34,36 @@ type Change struct {
 type Turn struct{ Sender }
 
 func (s *server) edits(api huma.API) {
-	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none")), func(ctx context.Context, in *struct {
-		JobPath
-		Body Change
-	}) (*Encoded, error) {
-		if n := len(in.Body.Ops); n > mostSteps {
-			return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps),
-				FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
-		}
-		if err := allowed(ctx, in.Body.Ops); err != nil {
-			return nil, err
-		}
-		return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
-	})
-	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change")), func(ctx context.Context, in *struct {
-		JobPath
-		Body Turn
-	}) (*Encoded, error) {
-		r, err := s.store.Undo(in.Job, s.by(ctx, in.Body.Sender))
-		return s.changed(ctx, in.Job, in.Body.Sender, r, err)
-	})
-	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again")), func(ctx context.Context, in *struct {
-		JobPath
-		Body Turn
-	}) (*Encoded, error) {
-		r, err := s.store.Redo(in.Job, s.by(ctx, in.Body.Sender))
-		return s.changed(ctx, in.Job, in.Body.Sender, r, err)
-	})
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/changes", "change-job", "Change a job: all steps or none")),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Change
+		}) (*Encoded, error) {
+			if n := len(in.Body.Ops); n > mostSteps {
+				return nil, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d steps are too many for one change: %d steps at most.", n, mostSteps),
+					FieldProblem{Field: "ops", Value: fmt.Sprint(n), Message: "too many steps", Remedy: "Send them as several changes."})
+			}
+			if err := allowed(ctx, in.Body.Ops); err != nil {
+				return nil, err
+			}
+			return s.do(ctx, in.Job, in.Body.Sender, in.Body.Ops)
+		})
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/undo", "undo", "Take back this browser's last change")),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Turn
+		}) (*Encoded, error) {
+			r, err := s.store.Undo(in.Job, s.by(ctx, in.Body.Sender))
+			return s.changed(ctx, in.Job, in.Body.Sender, r, err)
+		})
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/redo", "redo", "Make this browser's last undone change again")),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body Turn
+		}) (*Encoded, error) {
+			r, err := s.store.Redo(in.Job, s.by(ctx, in.Body.Sender))
+			return s.changed(ctx, in.Job, in.Body.Sender, r, err)
+		})
 }
 
 // clientOf is who a browser is. What a device says of itself holds within that device: it

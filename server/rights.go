@@ -32,7 +32,8 @@ var (
 // change are looked at one by one.
 var whoMay = map[string]may{
 	"pair": everyone, "how-to-join": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
-	"list-jobs": everyone, "get-job": everyone, "tell-job": everyone, "find-in-job": everyone, "job-events": everyone, "get-pictures": everyone, "tell-news": everyone,
+	"list-jobs": everyone, "get-job": everyone, "tell-job": everyone, "find-in-job": everyone, "job-events": everyone,
+	"get-pictures": everyone, "tell-news": everyone,
 	"get-quote": everyone, "get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
 	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
 	"export-section": everyone,

@@ -218,10 +218,11 @@ func (s *server) following(ctx context.Context, j job.Job, set string) (job.Job,
 }
 
 func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView], error) {
-	j, _, err := s.store.Job(id)
+	now, err := s.current(id)
 	if err != nil {
 		return nil, asProblem(err)
 	}
+	j := now.job
 	was, err := s.following(ctx, j, in.Beside)
 	if err != nil {
 		return nil, asProblem(err)
@@ -233,11 +234,11 @@ func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView]
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	p, err := plan.Build(was)
+	p, err := now.otherwise(was)
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	q, err := plan.Build(is)
+	q, err := now.otherwise(is)
 	if err != nil {
 		return nil, asProblem(err)
 	}

@@ -137,7 +137,11 @@ func (s *server) sticks(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			then, err := plan.WithLayout(&j, l)
+			at, err := s.current(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			then, err := plan.WithLayout(j, l, at.otherwise)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -170,7 +174,8 @@ func (s *server) sticks(api huma.API) {
 			}
 			return s.lay(ctx, in.Job, in.Body.Sender, l, j.Layout(in.Moulding))
 		})
-	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack")),
+	rack := op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/rack", "rack-offcuts", "Put the offcuts of finished sticks on the rack")
+	huma.Register(api, telling(api, rack),
 		func(ctx context.Context, in *struct {
 			SticksPath
 			Body Turn
@@ -209,10 +214,11 @@ func (s *server) fitting(id string, j *job.Job, p *plan.Plan, moulding string) (
 }
 
 func (s *server) fitView(r *search) (FitView, error) {
-	j, _, err := s.store.Job(r.jobID)
+	p, err := s.current(r.jobID)
 	if err != nil {
 		return FitView{}, err
 	}
+	j := &p.job
 	r.mu.Lock()
 	progress, begun, done, layout, failed := r.progress, r.begun, r.done, r.layout, r.err
 	r.mu.Unlock()
@@ -221,22 +227,18 @@ func (s *server) fitView(r *search) (FitView, error) {
 		Least: moneyView(money.Cents(progress.LeastCost), cur)}
 	switch {
 	case failed != nil:
-		p, err := plan.Build(j)
-		if err != nil {
-			return v, err
-		}
 		v.State = "failed"
 		v.Why = failed.Error()
-		if in, ok := fittingProblem(&p, &j, failed).(*job.Invalid); ok {
+		if in, ok := fittingProblem(&p.plan, j, failed).(*job.Invalid); ok {
 			v.Why, v.Remedy = in.Thing+" "+in.Reason+".", in.Remedy
 		}
 	case done:
 		v.State = "done"
-		st, err := plan.WithLayout(&j, *layout)
+		st, err := plan.WithLayout(*j, *layout, p.otherwise)
 		if err != nil {
 			return v, err
 		}
-		sv := stockView(&j, st)
+		sv := stockView(j, st)
 		v.Found = &sv
 	case begun:
 		v.State = "running"

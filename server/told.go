@@ -22,7 +22,7 @@ import (
 // A page is told of a job in parts, and after a change only of those that it shows and that changed: what holds for every room,
 // the rooms in a line each, and of the rooms that it shows the whole.
 
-// Telling is what a page wants to know of a job, and what of it it has.
+// Telling is what a page wants to know of a job, and how much of that it has.
 type Telling struct {
 	Stand string   `json:"stand,omitempty" query:"stand" maxLength:"64" doc:"as the answer before said: where it says another now, nothing counts as had"`
 	Want  []string `json:"want,omitempty" query:"want,explode" maxItems:"1200" doc:"parts: shop, rooms, findings, stock, orders, room/ID, work/ID; each with the revision that it was last told at, as in room/r1@17; room/ and work/ without an ID are of the first room"`

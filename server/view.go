@@ -247,7 +247,8 @@ func degrees(as []measure.Angle) []float64 {
 
 // viewOf makes the whole view of a job and its plan.
 func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
-	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{}, Glue: []GlueStepView{},
+	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{},
+		Glue:   []GlueStepView{},
 		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
 		Cuts: []CutView{}, Stock: stockViews(j, p)}
 	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)

@@ -29,7 +29,8 @@ func written(older int) []*goose.Migration {
 	if older < documents-1 {
 		return nil
 	}
-	return []*goose.Migration{goose.NewGoMigration(documents, &goose.GoFunc{RunTx: toDocuments}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }})}
+	back := func(context.Context, *sql.Tx) error { return nil }
+	return []*goose.Migration{goose.NewGoMigration(documents, &goose.GoFunc{RunTx: toDocuments}, &goose.GoFunc{RunTx: back})}
 }
 
 func toDocuments(ctx context.Context, raw *sql.Tx) error {
@@ -76,7 +77,8 @@ func toDocuments(ctx context.Context, raw *sql.Tx) error {
 }
 
 var toDocumentsSQL = []string{
-	"DROP TABLE spots", "DROP TABLE openings", "DROP TABLE diagonals", "DROP TABLE readings", "DROP TABLE lengths", "DROP TABLE corners", "DROP TABLE runs", "DROP TABLE walls",
+	"DROP TABLE spots", "DROP TABLE openings", "DROP TABLE diagonals", "DROP TABLE readings", "DROP TABLE lengths", "DROP TABLE corners",
+	"DROP TABLE runs", "DROP TABLE walls",
 	"ALTER TABLE rooms DROP COLUMN ends", "ALTER TABLE rooms DROP COLUMN look_inside", "ALTER TABLE rooms DROP COLUMN look_outside",
 	"ALTER TABLE rooms DROP COLUMN look_doors", "ALTER TABLE rooms DROP COLUMN look_returns", "ALTER TABLE rooms DROP COLUMN ceiling_nm",
 	"ALTER TABLE rooms DROP COLUMN ceiling_text", "ALTER TABLE rooms ADD COLUMN unit TEXT NOT NULL DEFAULT 'in'",

@@ -61,7 +61,8 @@ func layoutRows(id string, j *job.Job) (r laidOutRows) {
 	for _, l := range j.Layouts {
 		r.layouts = append(r.layouts, layoutRow{id, l.Moulding, l.Records, int64(l.Least), l.For, jsonText(l.Scarfs), jsonText(l.Barred)})
 		for i, s := range l.Sticks {
-			r.sticks = append(r.sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad, int64(s.Rack)})
+			r.sticks = append(r.sticks, stickRow{id, l.Moulding, s.ID, i, s.Source, int64(s.Length), int64(s.Price), jsonText(s.Spoiled), s.Locked, s.Bad,
+				int64(s.Rack)})
 			for k, p := range s.Pieces {
 				r.laid = append(r.laid, laidRow{id, l.Moulding, s.ID, k + 1, p.Piece, int64(p.From), int64(p.To)})
 			}

@@ -162,7 +162,8 @@ func dial(path, how string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Store{db: db, sql: raw, path: path, atHand: map[string]loaded{}, reach: DefaultReach, fresh: map[string]int{}, now: func() time.Time { return time.Now().UTC() }}
+	s := &Store{db: db, sql: raw, path: path, atHand: map[string]loaded{}, reach: DefaultReach, fresh: map[string]int{},
+		now: func() time.Time { return time.Now().UTC() }}
 	// Each line to a file keeps some of its pages: a hundred devices that ask at once must not have one each.
 	raw.SetMaxOpenConns(mostLines)
 	raw.SetMaxIdleConns(mostLines)

@@ -59,14 +59,17 @@ func init() { // not with its declaration: what removes one kind may remove othe
 
 		listed(Kind{Name: "room", List: "rooms", Measured: true}, things[job.Room]{lists: inJob(func(j *job.Job) *[]job.Room { return &j.Rooms }),
 			id: func(r *job.Room) *string { return &r.ID }, movable: true, more: func(r *job.Room) map[string]any { return job.Fields(&r.Look) }}),
-		listed(Kind{Name: "moulding", changes: changesShop, List: "mouldings"}, things[job.Moulding]{lists: inJob(func(j *job.Job) *[]job.Moulding { return &j.Mouldings }),
-			id: func(m *job.Moulding) *string { return &m.ID }, stays: mouldingInUse}),
-		listed(Kind{Name: "sundry", changes: changesShop, List: "sundries"}, things[job.Sundry]{lists: inJob(func(j *job.Job) *[]job.Sundry { return &j.Prices.Sundries }),
-			id: func(s *job.Sundry) *string { return &s.ID }}),
+		listed(Kind{Name: "moulding", changes: changesShop, List: "mouldings"}, things[job.Moulding]{
+			lists: inJob(func(j *job.Job) *[]job.Moulding { return &j.Mouldings }),
+			id:    func(m *job.Moulding) *string { return &m.ID }, stays: mouldingInUse}),
+		listed(Kind{Name: "sundry", changes: changesShop, List: "sundries"}, things[job.Sundry]{
+			lists: inJob(func(j *job.Job) *[]job.Sundry { return &j.Prices.Sundries }),
+			id:    func(s *job.Sundry) *string { return &s.ID }}),
 		listed(Kind{Name: "saw", changes: changesShop, List: "saws"}, things[job.Saw]{lists: inJob(func(j *job.Job) *[]job.Saw { return &j.Saws }),
 			id: func(s *job.Saw) *string { return &s.ID }, stays: sawInUse, unnamed: func(j *job.Job) string { return j.Saw }}),
-		listed(Kind{Name: "test", changes: changesShop, Said: "test cut", List: "tests", In: "saw"}, things[job.Test]{lists: inSaws(func(s *job.Saw) *[]job.Test { return &s.Tests }),
-			id: func(t *job.Test) *string { return &t.ID }, read: readTest}),
+		listed(Kind{Name: "test", changes: changesShop, Said: "test cut", List: "tests", In: "saw"}, things[job.Test]{
+			lists: inSaws(func(s *job.Saw) *[]job.Test { return &s.Tests }),
+			id:    func(t *job.Test) *string { return &t.ID }, read: readTest}),
 		{Name: "layout", changes: changesLayouts, List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},
 		{Name: "hand", changes: changesByHand, List: "by_hand", AtSaw: true, has: hasHand, ids: handIDs, add: addHand, remove: removeHand},
 

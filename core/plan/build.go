@@ -23,15 +23,16 @@ type shared struct {
 // job that Check refuses.
 func Build(j job.Job) (Plan, error) { return new(Kept).Build(j) }
 
-// WithLayout gives the state of a moulding's sticks as it would be with a layout.
-func WithLayout(j *job.Job, l job.Layout) (sticks.Supply, error) {
-	next := j.Clone()
+// WithLayout gives the state of a moulding's sticks as it would be with a layout, planned by Build or by what kept the job's plan.
+func WithLayout(j job.Job, l job.Layout, build func(job.Job) (Plan, error)) (sticks.Supply, error) {
+	next := j.Fork()
+	next.OwnLayouts()
 	if old := next.Layout(l.Moulding); old != nil {
 		*old = l
 	} else {
 		next.Layouts = append(next.Layouts, l)
 	}
-	p, err := Build(next)
+	p, err := build(next)
 	if err != nil {
 		return sticks.Supply{}, err
 	}

@@ -213,7 +213,7 @@ func TestMovingAPiece(t *testing.T) {
 		if err != nil {
 			return sticks.Supply{}, err
 		}
-		return plan.WithLayout(&j, l)
+		return plan.WithLayout(j, l, plan.Build)
 	}
 	// To a new stick, which costs one more.
 	s, err := move(j, "k.w4", "new:0")
