@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server share files instrument demo web/em
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench fitting closing faults mutate clean
+.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench speed fitting closing faults mutate clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -69,6 +69,12 @@ figures: chromium build
 
 bench:
 	$(GO) test ./core/plan ./core/nest ./core/quote ./core/survey -run '^$$' -bench . -benchmem
+
+# Makes the tables of docs/speed.md again: some minutes. OLD=1 measures a program of before jobs were told in parts.
+speed: chromium build
+	$(GO) test -count=1 -timeout 30m -v ./e2e -binary $(CURDIR)/$(BIN) -run 'TestSpeed' -speed $(if $(OLD),-whole)
+	for crowd in 25 100; do $(GO) test -count=1 -v ./e2e -binary $(CURDIR)/$(BIN) -run TestManyDevices -crowd $$crowd -edits 60s; done
+	$(GO) test ./core/plan ./core/edit ./server -run '^$$' -bench 'OneCorner|OneMark' -benchmem
 
 # Makes the tables of docs/fitting.md again: half an hour on one core.
 fitting:

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
+	"net"
 	"net/http/httptest"
 	"net/url"
 	"os"
@@ -11,6 +12,7 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -236,4 +238,66 @@ func heldIsWhole(t *testing.T, b []byte, p *page) {
 		assert.Equal(t, whole["orders"], p.parts["orders"])
 	}
 	require.False(t, t.Failed(), strings.Join(p.order, " "))
+}
+
+// A page that slept while others changed the job, and while its plan was put away for those of other jobs or the program was started
+// anew, shows what one shows that was just loaded.
+func TestAPageThatSlept(t *testing.T) {
+	s, id := ferry(t)
+	serve := func() *client {
+		srv := httptest.NewServer(New(Config{Store: s, Web: webPages, Version: "test"}).Desk)
+		t.Cleanup(srv.Close)
+		return &client{t, srv.URL}
+	}
+	c := serve()
+	sleeper := &page{c: c, job: id, name: "a", at: map[string]int64{}, parts: map[string]any{}, room: "galley", atSaw: true, sticks: true}
+	sleeper.looks()
+	for n := range 30 {
+		c.does("POST", "/api/jobs/"+id+"/changes", setBody("b", "length", "ga2-floor", "length", fmt.Sprintf(`"7' %d"`, n%9), ""))
+	}
+	held, fresh := func() (any, any) { sleeper.looks(); return sleeper.shows() }()
+	require.Equal(t, fresh, held, "it slept")
+	stand := sleeper.stand
+	for range mostFresh + 1 {
+		_, _, b := c.send("POST", "/api/jobs", `{"name":"Another","unit":"in"}`)
+		var made JobMade
+		require.NoError(t, json.Unmarshal(b, &made))
+		c.send("GET", "/api/jobs/"+made.ID, "")
+	}
+	c.does("POST", "/api/jobs/"+id+"/changes", `{"client":"b","ops":[{"do":"remove","kind":"room","id":"pursers-study"},{"do":"set","kind":"job","field":"unit","value":"mm"}]}`)
+	held, fresh = func() (any, any) { sleeper.looks(); return sleeper.shows() }()
+	require.Equal(t, fresh, held, "the job's plan was put away")
+	assert.NotEqual(t, stand, sleeper.stand)
+	sleeper.c = serve()
+	held, fresh = func() (any, any) { sleeper.looks(); return sleeper.shows() }()
+	require.Equal(t, fresh, held, "the program was started anew")
+}
+
+// Who opens a stream and never reads it holds up nobody.
+func TestAReaderThatNeverReads(t *testing.T) {
+	s, id := ferry(t)
+	srv := httptest.NewServer(New(Config{Store: s, Web: webPages, Version: "test"}).Desk)
+	t.Cleanup(srv.Close)
+	c := &client{t, srv.URL}
+	for range 8 {
+		conn, err := net.Dial("tcp", strings.TrimPrefix(srv.URL, "http://"))
+		require.NoError(t, err)
+		t.Cleanup(func() { conn.Close() })
+		_, err = fmt.Fprintf(conn, "GET /api/jobs/%s/events?client=deaf HTTP/1.1\r\nHost: %s\r\n\r\n", id, strings.TrimPrefix(srv.URL, "http://"))
+		require.NoError(t, err)
+	}
+	var slowest time.Duration
+	for n := range 200 {
+		began := time.Now()
+		c.does("POST", "/api/jobs/"+id+"/changes", setBody("b", "length", "ga2-floor", "length", fmt.Sprintf(`"7' %d"`, n%9), ""))
+		slowest = max(slowest, time.Since(began))
+	}
+	t.Log("the slowest of 200 changes beside eight that never read:", slowest)
+}
+
+// does makes a request that is taken.
+func (c *client) does(method, path, body string) {
+	c.t.Helper()
+	code, _, b := c.send(method, path, body)
+	require.Equal(c.t, 200, code, "%s", b)
 }

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"bytes"
 	"fmt"
 	"path/filepath"
 	"testing"
@@ -10,6 +11,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/edit"
+	"gnomon/demo"
+	"gnomon/files"
 )
 
 // What a change was made of is forgotten beyond the reach of undo, and a request that comes again
@@ -109,5 +112,28 @@ func TestTypedTextsOutlastTheUnit(t *testing.T) {
 		w := j.Rooms[0].Walls
 		assert.Equal(t, []string{"251 3/8", "2400", "3.5", "90", "300"},
 			[]string{w[0].Lengths[0].As.Text, w[1].Lengths[0].As.Text, w[2].Rough.Text, j.Moulding("hall-casing").Height.Text, j.Cutting.Keep.Text})
+	}
+}
+
+// An edit writes as many rows in a job of many rooms as in one of few.
+func TestRowsWritten(t *testing.T) {
+	for _, rooms := range []int{3, 120} {
+		s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
+		s.sql.SetMaxOpenConns(1) // rows are counted for each line to the file
+		j, err := files.ReadJob(bytes.NewReader(demo.Flats(rooms)))
+		require.NoError(t, err)
+		id, err := s.Create(j)
+		require.NoError(t, err)
+		written := func(op edit.Op) (n int64) {
+			var before int64
+			require.NoError(t, s.db.Raw("SELECT total_changes()").Scan(&before).Error)
+			_, err := s.Do(id, By{Client: "a"}, []edit.Op{op})
+			require.NoError(t, err)
+			require.NoError(t, s.db.Raw("SELECT total_changes()").Scan(&n).Error)
+			return n - before
+		}
+		assert.EqualValues(t, 3, written(set("reading", "f2-a1", "reading", 91)), "its room, the change, the job's revision")
+		assert.EqualValues(t, 3, written(edit.Op{Do: edit.Record, ID: "m", Value: mark("f2-base1.f2-w1", "left").Value}), "the record, the change, the revision")
+		assert.EqualValues(t, 3, written(set("prices", "", "cope", "7")), "the job, the change, the revision")
 	}
 }
