@@ -84,13 +84,13 @@ type told struct {
 	shop     int64
 	order    []string
 	ordered  int64
-	lines    map[string]*line1
+	lines    map[string]*toldLine
 	findings int64
 	parts    map[string]*part
 }
 
-// line1 is a room's line, and what it was made of.
-type line1 struct {
+// toldLine is a room's line, and what it was made of.
+type toldLine struct {
 	RoomLine
 	plan    *plan.RoomPlan
 	changed int64
@@ -136,7 +136,7 @@ func (t *told) now(p *planned) {
 	if was == nil || !j.SameShop(&was.job) {
 		t.shop = p.revision
 	}
-	lines, order, codes := make(map[string]*line1, len(j.Rooms)), make([]string, len(j.Rooms)), j.RoomCodes()
+	lines, order, codes := make(map[string]*toldLine, len(j.Rooms)), make([]string, len(j.Rooms)), j.RoomCodes()
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
 		order[i] = r.ID
@@ -145,7 +145,7 @@ func (t *told) now(p *planned) {
 			lines[r.ID] = old
 			continue
 		}
-		k := &line1{RoomLine: roomLine(r, p.plan.Rooms[i], codes[r.ID]), plan: p.plan.Rooms[i], changed: p.revision}
+		k := &toldLine{RoomLine: roomLine(r, p.plan.Rooms[i], codes[r.ID]), plan: p.plan.Rooms[i], changed: p.revision}
 		if old != nil && reflect.DeepEqual(old.RoomLine, k.RoomLine) {
 			k.changed = old.changed
 		}

@@ -139,7 +139,7 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 		}
 		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse),
 			At: s.now().Format(time.RFC3339)}
-		next = loaded{job: j, created: was.created}
+		next = loaded{job: j}
 		next.revision, err = log(tx, &row)
 		return err
 	})

@@ -15,7 +15,6 @@ import (
 type loaded struct {
 	job      job.Job
 	revision int64
-	created  string
 	used     int64
 }
 
@@ -96,7 +95,7 @@ func load(tx *gorm.DB, id string) (loaded, error) {
 	if err := j.Check(); err != nil {
 		return loaded{}, asKept(id, err)
 	}
-	return loaded{job: j, revision: heads[0].Revision, created: heads[0].CreatedAt}, nil
+	return loaded{job: j, revision: heads[0].Revision}, nil
 }
 
 func asKept(id string, err error) error { return fmt.Errorf("job %s as kept: %w", id, err) }

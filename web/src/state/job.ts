@@ -52,9 +52,15 @@ onAnswer({ wants: () => wantsNow(held.value), asking: (wants) => asking(held.val
 /** What is wanted that is not held as it is now is asked for. */
 export const refresh = () => load(open)
 
-async function load(id: string, wants = wantsNow(held.value)) {
-  const query = { client, ...asking(held.value?.id === id ? held.value : null, wants) }
-  accept(await take(api.GET('/api/jobs/{job}/told', { params: { path: { job: id }, query } })), wants)
+/** Rooms asked for at once: of many the first are on the screen before the last are here. */
+const atOnce = 40
+async function load(id: string, all = wantsNow(held.value)) {
+  const rooms = all.filter((w) => w.includes('/'))
+  for (let n = 0; n === 0 || n < rooms.length; n += atOnce) {
+    const wants = [...all.filter((w) => !w.includes('/')), ...rooms.slice(n, n + atOnce)]
+    const query = { client, ...asking(held.value?.id === id ? held.value : null, wants) }
+    accept(await take(api.GET('/api/jobs/{job}/told', { params: { path: { job: id }, query } })), wants)
+  }
 }
 
 /** One fetch at a time: of several changes that come together only the last is fetched. */
@@ -83,10 +89,7 @@ export async function readyFor(stop: string, room: string) {
 }
 /** Has all rooms at hand; false where some cannot be. */
 export async function allHere(): Promise<boolean> {
-  for (let n = 0; open && held.value && n < held.value.order.length; n += 40) {
-    const wants = ['shop', 'rooms', 'findings', ...held.value.order.slice(n, n + 40).map((id) => `room/${id}`)]
-    if (!current(held.value, wants)) await load(open, wants).catch(() => {})
-  }
+  if (held.value) await load(open, ['shop', 'rooms', 'findings', ...held.value.order.map((id) => `room/${id}`)]).catch(() => {})
   return !!held.value && held.value.order.every((id) => held.value!.rooms.has(id))
 }
 async function fromKept(room: string) {

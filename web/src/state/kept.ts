@@ -61,12 +61,14 @@ export async function withRoom(h: Held, id: string): Promise<Held> {
 
 let holding = false
 let again = 0
+let swept = 0
 const some = 8 // rooms asked for at once
+const pause = 60_000 // between one time and the next
 /** Keeps all rooms on a device that may go out of reach, a few at a time while nothing else is done. */
 export function keepAll(held: () => Held | null) {
   clearTimeout(again)
   if (!me.value || me.value.desk || holding) return
-  again = window.setTimeout(() => void hold(held), 3000)
+  again = window.setTimeout(() => void hold(held), Math.max(3000, swept + pause - Date.now()))
 }
 async function hold(held: () => Held | null) {
   const h = held()
@@ -109,5 +111,6 @@ async function hold(held: () => Held | null) {
     // out of reach: what was kept is what there is
   } finally {
     holding = false
+    swept = Date.now()
   }
 }
