@@ -114,6 +114,11 @@ func read[R, T any](tx *gorm.DB, id string, of func(*R) (T, error)) ([]T, error)
 	hands.SetLimit(runtime.GOMAXPROCS(0))
 	for part := range slices.Chunk(at(len(rows)), 32) {
 		hands.Go(func() (err error) {
+			defer func() {
+				if why := recover(); why != nil {
+					err = fmt.Errorf("%v", why)
+				}
+			}()
 			for _, i := range part {
 				if out[i], err = of(&rows[i]); err != nil {
 					return err

@@ -91,14 +91,26 @@ func (k *Kept) plan(todo []int) {
 		next <- i
 	}
 	close(next)
+	failed := make(chan any, hands)
 	for range hands {
 		wait.Go(func() {
+			// What goes wrong goes wrong for who asked, and not for the whole program.
+			defer func() {
+				if why := recover(); why != nil {
+					failed <- why
+				}
+			}()
 			for i := range next {
 				one(i)
 			}
 		})
 	}
 	wait.Wait()
+	select {
+	case why := <-failed:
+		panic(why)
+	default:
+	}
 }
 
 // whole puts the rooms' parts together, with what goes over all of them.
