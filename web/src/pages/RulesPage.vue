@@ -102,7 +102,7 @@ const asked = computed(() => open.value.find((q) => q.code === asks.value) ?? op
 watch(asked, (q) => (school.value = q?.schools.find((s) => s.code !== v.value.rules.answers[q.code])?.code ?? ''))
 const decide = () =>
   place.value && asked.value && overrule({ run: place.value.run || undefined, question: asked.value.code, choice: school.value }, place.value.room)
-watchEffect(() => (shows.also = v.value.rooms.filter((r) => r.decided).map((r) => r.id)))
+watchEffect(() => (shows.also = (view.value?.rooms ?? []).filter((r) => r.decided).map((r) => r.id)))
 onBeforeUnmount(() => (shows.also = []))
 const others = computed(() =>
   v.value.rooms

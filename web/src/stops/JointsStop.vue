@@ -20,11 +20,11 @@ const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 const runNames = computed(() => runsCut.value.map((k) => ({ value: k.id, label: mouldingName(k.moulding) })))
 const lines = computed(() => (view.value?.lines ?? []).filter((l) => l.room === room.value?.id))
 /** What is printed: all rooms, once they are here. A few are always ready; many are listed when they are to be printed. */
-const rooms = computed(() =>
-  printing.value || view.value!.rooms.length <= few
-    ? view.value!.rooms.map((r) => ({ ...r, rows: view.value!.parts.get(r.id)?.pieces ?? [] })).filter((r) => r.rows.length)
-    : [],
-)
+const rooms = computed(() => {
+  const v = view.value
+  if (!v || (!printing.value && v.rooms.length > few)) return []
+  return v.rooms.map((r) => ({ ...r, rows: v.parts.get(r.id)?.pieces ?? [] })).filter((r) => r.rows.length)
+})
 const sheets = [
   { label: 'Corners', value: 'corners' },
   { label: 'Cut list', value: 'cuts' },
