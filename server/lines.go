@@ -9,7 +9,7 @@ import (
 // What the shared listener takes: a phone has six lines or so. The desk's listener is apart,
 // and has its lines whatever happens here.
 const (
-	mostLines = 1000
+	mostLines = 380
 	mostFrom  = 32 // from one address
 	mostSixth = 96 // from all of one IPv6 network: in it, one device may take any address
 )

@@ -213,7 +213,7 @@ func (c *came) thing(kind string, was, is any) {
 			c.things(inside[field], elements(a[field]), elements(v))
 		case one && (field == "wall" || field == "corner"): // of a wall with all that belongs to it
 			c.thing(field, a[field], v)
-		case !alike(a[field], v, c.unit):
+		case !alike(a[field], v, job.FieldUnit(field, c.unit)): // as it is typed there
 			changed = true
 		}
 	}

@@ -214,3 +214,19 @@ func TestStamped(t *testing.T) {
 	bad := Op{Do: Record, Value: json.RawMessage(`{`)}
 	assert.Equal(t, bad, Stamped(bad, "t", ""))
 }
+
+// What was called out is the same when it was set otherwise and back under another unit: bare numbers of a
+// quick look are feet or metres, not inches or millimetres.
+func TestCalledOutWallsGoWhateverTheUnit(t *testing.T) {
+	j := shed(t)
+	j, out, err := Apply(j, Op{Do: Add, Kind: "walls", In: "r", ID: "n", Value: json.RawMessage(`"11, 9'6"`)})
+	require.NoError(t, err)
+	j, back, err := Apply(j, set1("job", "", "unit", `"mm"`))
+	require.NoError(t, err)
+	j, was, err := Apply(j, set1("wall", "n-1", "rough", `"3.4"`))
+	require.NoError(t, err)
+	for _, op := range []Op{was, back, out} {
+		j, _, err = Apply(j, op)
+		require.NoError(t, err, "%+v", op)
+	}
+}
