@@ -7,8 +7,8 @@ import { view } from '../state/job'
 import { mayMeasure } from '../state/me'
 import { room } from '../state/place'
 
-/** It was opened before it was here. */
-const props = defineProps<{ atOnce: boolean }>()
+/** It was opened before it was here, and whether by the button in focus. */
+const props = defineProps<{ atOnce: boolean; focused: boolean }>()
 defineEmits<{ newRoom: [] }>()
 const router = useRouter()
 const route = useRoute()
@@ -25,22 +25,17 @@ const floors = computed(() => {
   }
   return out
 })
-const list = ref<{ handleOpen: () => void }>()
 const button = ref<HTMLButtonElement>()
 onMounted(async () => {
   if (!props.atOnce) return
-  button.value?.focus()
   await nextTick()
-  list.value?.handleOpen()
+  if (props.focused) button.value?.focus()
+  button.value?.click() // as it was on the button that stood here before
 })
 </script>
 
 <template>
-  <el-dropdown
-    ref="list"
-    trigger="click"
-    @command="(id: string) => (id === '+' ? $emit('newRoom') : id === 'jobs' ? router.push({ name: 'jobs' }) : toRoom(id))"
-  >
+  <el-dropdown trigger="click" @command="(id: string) => (id === '+' ? $emit('newRoom') : id === 'jobs' ? router.push({ name: 'jobs' }) : toRoom(id))">
     <button ref="button" class="room" type="button">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
     <template #dropdown>
       <el-dropdown-menu>

@@ -11,9 +11,11 @@ defineEmits<{ go: []; keys: []; newRoom: [] }>()
 // The list of rooms is loaded once the page stands, or when it is opened before that.
 const menu = shallowRef<Component>()
 const wanted = ref(false)
+const focused = ref(false)
 const loadMenu = async () => (menu.value ??= (await import('./RoomMenu.vue')).default)
-function openMenu() {
+function openMenu(e: MouseEvent) {
   wanted.value = true
+  focused.value = document.activeElement === e.currentTarget
   void loadMenu()
 }
 onMounted(() => setTimeout(() => void loadMenu(), 1500))
@@ -25,7 +27,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
     <template v-if="view">
       <RouterLink class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
       <span class="quiet slash" aria-hidden="true">/</span>
-      <component :is="menu" v-if="menu" :at-once="wanted" @new-room="$emit('newRoom')" />
+      <component :is="menu" v-if="menu" :at-once="wanted" :focused="focused" @new-room="$emit('newRoom')" />
       <button v-else class="room" type="button" @click="openMenu">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
       <PeopleLine />
       <span class="space" />
