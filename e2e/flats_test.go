@@ -1,8 +1,6 @@
 package e2e
 
 import (
-	"io"
-	"net/http"
 	"os"
 	"path/filepath"
 	"strings"
@@ -53,7 +51,9 @@ func TestABlockOfFlats(t *testing.T) {
 	before := sent()
 	js[bool](b, "(document.querySelector('.thumb .on').click(), true)")
 	job := js[string](b, "location.pathname.split('/')[2]")
-	waitFor(t, "the reading", func() bool { return strings.Contains(body(t, p.addr+"/api/jobs/"+job+"/file"), `"reading": 91.7`) })
+	waitFor(t, "the reading", func() bool {
+		return strings.Contains(string(get(t, p.addr+"/api/jobs/"+job+"/file")), `"reading": 91.7`)
+	})
 	assert.Equal(t, before, sent(), "an edit asks for nothing besides")
 
 	// A piece of a room that was never shown, at the saw.
@@ -61,7 +61,7 @@ func TestABlockOfFlats(t *testing.T) {
 	b.until("document.querySelector('.saw h2')?.innerText.includes('Crown 3')")
 	b.until("document.querySelector('.room').innerText.startsWith('Flat 41, hall')")
 	js[bool](b, "(document.querySelector('.saw .act').click(), true)")
-	waitFor(t, "the mark", func() bool { return strings.Contains(body(t, p.addr+"/api/jobs/"+job+"/file"), `"kind": "cut"`) })
+	waitFor(t, "the mark", func() bool { return strings.Contains(string(get(t, p.addr+"/api/jobs/"+job+"/file")), `"kind": "cut"`) })
 
 	// All of it is printed: the rooms are fetched for that.
 	b.goTo(p.addr + "/jobs/" + job + "/joints?room=f1")
@@ -71,17 +71,6 @@ func TestABlockOfFlats(t *testing.T) {
 	b.click(".tools .link", "Print all rooms")
 	b.untilFor(time.Minute, "window.printed === 300")
 	for _, sheet := range []string{"cutsheet.pdf", "labels.pdf"} {
-		assert.True(t, strings.HasPrefix(body(t, p.addr+"/api/jobs/"+job+"/"+sheet), "%PDF"), sheet)
+		assert.True(t, strings.HasPrefix(string(get(t, p.addr+"/api/jobs/"+job+"/"+sheet)), "%PDF"), sheet)
 	}
-}
-
-// body is what stands at an address.
-func body(t *testing.T, url string) string {
-	t.Helper()
-	res, err := http.Get(url)
-	require.NoError(t, err)
-	defer res.Body.Close()
-	b, err := io.ReadAll(res.Body)
-	require.NoError(t, err)
-	return string(b)
 }

@@ -1,11 +1,10 @@
 package server
 
 import (
-	"bytes"
-	"compress/gzip"
-	"encoding/json"
+	"strings"
 	"sync"
 
+	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/plan"
 	"gnomon/store"
@@ -27,27 +26,20 @@ type planned struct {
 	apart sync.Once
 	of    map[string]*workOf // by room
 
-	whole      sync.Once
-	json, gzip []byte
-	err        error
+	whole         sync.Once
+	plain, packed *Encoded
 }
 
-// encoded is the whole view as JSON, plain and packed.
-func (p *planned) encoded() (plain, packed []byte, err error) {
+// encoded is the whole view, as the one who asks takes it.
+func (p *planned) encoded(accepts string) *Encoded {
 	p.whole.Do(func() {
-		var b bytes.Buffer
-		if p.json, p.err = json.Marshal(viewOf(p.id, p.revision, &p.job, &p.plan)); p.err != nil {
-			return
-		}
-		w, err := gzip.NewWriterLevel(&b, gzip.BestSpeed)
-		if err == nil {
-			if _, err = w.Write(p.json); err == nil {
-				err = w.Close()
-			}
-		}
-		p.gzip, p.err = b.Bytes(), err
+		body := edit.Raw(viewOf(p.id, p.revision, &p.job, &p.plan))
+		p.plain, p.packed = packed(body, ""), packed(body, "gzip")
 	})
-	return p.json, p.gzip, p.err
+	if strings.Contains(accepts, "gzip") {
+		return p.packed
+	}
+	return p.plain
 }
 
 // otherwise plans the job as it would be.
@@ -87,7 +79,7 @@ func (f *fresh) slot(id string) *slot {
 			}
 			delete(f.jobs, oldest)
 		}
-		k = &slot{told: told{stand: store.NewID("t")}}
+		k = &slot{told: told{stand: store.NewID("t"), parts: map[string]*part{}}}
 		f.jobs[id] = k
 	}
 	f.used++

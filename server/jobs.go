@@ -3,8 +3,6 @@ package server
 import (
 	"context"
 	"net/http"
-	"reflect"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -89,14 +87,10 @@ func (s *server) jobs(api huma.API) {
 		}) (*Encoded, error) {
 			return s.asIs(ctx, in.Job, Sender{Client: in.Client, Telling: in.Telling})
 		})
-	get := op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan, whole")
-	get.Responses = map[string]*huma.Response{
-		"200": {Description: "OK", Content: map[string]*huma.MediaType{
-			"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[JobView](), true, "JobView")}}}}
-	huma.Register(api, get, func(ctx context.Context, in *struct {
+	whole := answers[JobView](api, op(http.MethodGet, "/api/jobs/{job}", "get-job", "A job with its plan, whole"))
+	huma.Register(api, whole, func(ctx context.Context, in *struct {
 		JobPath
-		Client   string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
-		Encoding string `header:"Accept-Encoding" hidden:"true"`
+		Client string `query:"client" maxLength:"64" doc:"whose undo and redo to tell of; none is told without"`
 	}) (*Encoded, error) {
 		p, err := s.current(in.Job)
 		if err != nil {
@@ -109,17 +103,10 @@ func (s *server) jobs(api huma.API) {
 				return nil, asProblem(err)
 			}
 			v.CanUndo, v.CanRedo = can[0], can[1]
-			return &Encoded{Type: "application/json", Body: edit.Raw(v)}, nil
+			return packed(edit.Raw(v), accepted(ctx)), nil
 		}
 		// What all see alike is made once for all of them.
-		plain, packed, err := p.encoded()
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		if strings.Contains(in.Encoding, "gzip") {
-			return &Encoded{Type: "application/json", Encoding: "gzip", Body: packed}, nil
-		}
-		return &Encoded{Type: "application/json", Body: plain}, nil
+		return p.encoded(accepted(ctx)), nil
 	})
 }
 

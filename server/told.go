@@ -13,7 +13,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"gnomon/core/edit"
-	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/plan"
 	"gnomon/core/sawing"
@@ -68,7 +67,7 @@ type RunLine struct {
 }
 
 func roomLine(r *job.Room, p *plan.RoomPlan, code string) RoomLine {
-	v := RoomLine{ID: r.ID, Title: r.Title(), Storey: r.Storey, Code: code, Checks: checks(p.Findings), Runs: []RunLine{}, Decided: len(r.Overrides)}
+	v := RoomLine{ID: r.ID, Title: r.Title(), Storey: r.Storey, Code: code, Checks: p.Waiting(), Runs: []RunLine{}, Decided: len(r.Overrides)}
 	for _, k := range r.Runs {
 		v.Runs = append(v.Runs, RunLine{k.ID, k.Moulding})
 	}
@@ -130,9 +129,6 @@ func (t *told) now(p *planned) {
 	defer t.mu.Unlock()
 	j, was := &p.job, t.at
 	t.at = p
-	if t.parts == nil {
-		t.parts = map[string]*part{}
-	}
 	if was == nil || !j.SameShop(&was.job) {
 		t.shop = p.revision
 	}
@@ -163,16 +159,6 @@ func (t *told) now(p *planned) {
 	if was == nil || !reflect.DeepEqual(p.plan.First, was.plan.First) || !reflect.DeepEqual(p.plan.Last, was.plan.Last) {
 		t.findings = p.revision
 	}
-}
-
-func checks(found finding.List) int {
-	n := 0
-	for _, f := range found {
-		if f.Severity != finding.Note && f.Follows == "" {
-			n++
-		}
-	}
-	return n
 }
 
 // part gives a part as JSON, made anew only where what it is made of changed.
@@ -271,14 +257,6 @@ func (t *told) tellRooms(out *answer, has int64) {
 	}
 }
 
-func findingViews(of finding.List) []FindingView {
-	out := []FindingView{}
-	for _, f := range of {
-		out = append(out, findingView(f))
-	}
-	return out
-}
-
 // workOf is what is done at the bench and the saw with a room's pieces, as the plan has it.
 type workOf struct {
 	room   *plan.RoomPlan
@@ -359,12 +337,18 @@ func (l *list) end(of *answer, name string) {
 
 // telling is an operation that answers with what is new of a job.
 func telling(api huma.API, o huma.Operation) huma.Operation {
+	return answers[Told](api, o)
+}
+
+// answers is an operation that answers with JSON of a type, put together by itself.
+func answers[T any](api huma.API, o huma.Operation) huma.Operation {
+	t := reflect.TypeFor[T]()
 	o.Responses = map[string]*huma.Response{"200": {Description: "OK", Content: map[string]*huma.MediaType{
-		"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[Told](), true, "Told")}}}}
+		"application/json": {Schema: api.OpenAPI().Components.Schemas.Schema(t, true, t.Name())}}}}
 	return o
 }
 
-// Told tells a page what is new of a job, at a revision or a newer one.
+// told tells a page what is new of a job, at a revision or a newer one.
 func (s *server) told(ctx context.Context, p *planned, client string, in Telling) (*Encoded, error) {
 	can, err := s.can(ctx, p.id, client)
 	if err != nil {

@@ -249,7 +249,7 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{},
 		Glue:   []GlueStepView{},
-		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: []FindingView{},
+		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: findingViews(p.Findings()),
 		Cuts: []CutView{}, Stock: stockViews(j, p)}
 	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)
 	for i := range j.Rooms {
@@ -259,9 +259,6 @@ func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 		}
 		v.Lines, v.Groups, v.Chains, v.Rooms = append(v.Lines, r.Lines...), append(v.Groups, r.Groups...), append(v.Chains, r.Chains...), append(v.Rooms, r.Room)
 		v.Pieces, v.Decisions = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...)
-	}
-	for _, f := range p.Findings() {
-		v.Findings = append(v.Findings, findingView(f))
 	}
 	for _, g := range p.Glue() {
 		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
@@ -328,7 +325,7 @@ type RoomWork struct {
 
 func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{},
-		Decisions: []DecisionView{}, Findings: []FindingView{}}
+		Decisions: []DecisionView{}, Findings: findingViews(p.Findings)}
 	v.Room.Code = code
 	for _, g := range p.Groups {
 		v.Groups = append(v.Groups, BenchGroupView{g.ID, g.Room, g.Pieces})
@@ -347,9 +344,6 @@ func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, decisionView(j, *d, byID))
 	}
-	for _, f := range p.Findings {
-		v.Findings = append(v.Findings, findingView(f))
-	}
 	return v
 }
 
@@ -362,6 +356,14 @@ func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u meas
 		v.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 	}
 	return v
+}
+
+func findingViews(of finding.List) []FindingView {
+	out := []FindingView{}
+	for _, f := range of {
+		out = append(out, findingView(f))
+	}
+	return out
 }
 
 func findingView(f finding.Finding) FindingView {

@@ -47,47 +47,43 @@ func (k *Kept) Build(j job.Job) (Plan, error) {
 	if !same {
 		next.shapes, next.fits = shaped(&j)
 	}
-	var todo []int
+	planned := map[*job.Room]*RoomPlan{}
 	if same {
-		planned := make(map[*job.Room]*RoomPlan, len(was.Rooms))
 		for i := range was.Rooms {
 			planned[&was.Rooms[i]] = k.rooms[i]
 		}
-		for i, r := range j.Since(was) {
-			if r != nil && next.facts.same(k.facts, r) {
-				next.rooms[i] = planned[r]
-			} else {
-				todo = append(todo, i)
-			}
-		}
-	} else {
-		for i := range j.Rooms {
-			todo = append(todo, i)
+	}
+	var changed []int
+	for i, r := range j.Since(was) {
+		if p := planned[r]; p != nil && next.facts.same(k.facts, r) {
+			next.rooms[i] = p
+		} else {
+			changed = append(changed, i)
 		}
 	}
-	next.plan(todo)
+	next.plan(changed)
 	*k = next
 	return k.whole(), nil
 }
 
 // plan plans rooms, several at a time where there are several: none knows of another.
-func (k *Kept) plan(todo []int) {
+func (k *Kept) plan(rooms []int) {
 	one := func(i int) {
 		alone := k.facts.alone(&k.job, i)
 		s := shared{job: &alone, shapes: k.shapes, fits: k.fits}
 		s.checking, s.dividing = k.shares.of(&alone.Rooms[0])
 		k.rooms[i] = planRoom(s)
 	}
-	hands := min(len(todo), runtime.GOMAXPROCS(0))
+	hands := min(len(rooms), runtime.GOMAXPROCS(0))
 	if hands < 2 {
-		for _, i := range todo {
+		for _, i := range rooms {
 			one(i)
 		}
 		return
 	}
 	var wait sync.WaitGroup
-	next := make(chan int, len(todo))
-	for _, i := range todo {
+	next := make(chan int, len(rooms))
+	for _, i := range rooms {
 		next <- i
 	}
 	close(next)

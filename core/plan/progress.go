@@ -64,6 +64,15 @@ func (p *RoomPlan) progress(r *room) {
 	n.waiting = waiting(p.Findings)
 }
 
+// Waiting counts the findings of severity stop and check of the room that follow from no other.
+func (p *RoomPlan) Waiting() int {
+	n := 0
+	for _, waits := range p.come.waiting {
+		n += waits
+	}
+	return n
+}
+
 // waiting counts the findings of severity stop and check that wait at each stop.
 func waiting(found finding.List) map[string]int {
 	out := map[string]int{}

@@ -2,7 +2,6 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
-export type JobView = Schemas['JobView']
 export type RoomView = Schemas['RoomView']
 export type WallView = Schemas['WallView']
 export type CornerView = Schemas['CornerView']

@@ -1,6 +1,6 @@
 // The job that is open, kept on this device: for work out of reach, and so that it is on the screen at once when it is opened again.
 import { delMany, getMany, keys, setMany } from 'idb-keyval'
-import { api, take } from '../api/client'
+import { api, type Schemas, take } from '../api/client'
 import { asking, type Held, hear, without } from './held'
 import { keep, kept, me, recall } from './me'
 
@@ -12,7 +12,7 @@ interface KeptJob {
   pages: string
   held: Held
 }
-type KeptRoom = Pick<Held, 'stand'> & { pages: string; part?: unknown; work?: unknown; at: Record<string, number> }
+type KeptRoom = Pick<Held, 'stand'> & { pages: string; part?: Schemas['RoomPart']; work?: Schemas['RoomWork']; at: Record<string, number> }
 
 let saved = new Map<string, unknown>()
 let soon = 0
@@ -50,11 +50,13 @@ export async function recallJob(id: string): Promise<Held | null> {
 
 /** Takes in a room as it was last seen here. What is held of it already stays. */
 export async function withRoom(h: Held, id: string): Promise<Held> {
-  const k = await recall<KeptRoom>(roomKey(h.id, id))
+  return taken(h, id, await recall<KeptRoom>(roomKey(h.id, id)))
+}
+function taken(h: Held, id: string, k: KeptRoom | undefined): Held {
   if (k?.pages !== pages || k.stand !== h.stand || !k.part || h.rooms.has(id)) return h
   const out: Held = { ...h, rooms: new Map(h.rooms), work: new Map(h.work), at: new Map(h.at) }
-  out.rooms.set(id, k.part as never)
-  if (k.work) out.work.set(id, k.work as never)
+  out.rooms.set(id, k.part)
+  if (k.work) out.work.set(id, k.work)
   for (const [w, at] of Object.entries(k.at)) out.at.set(w, at)
   return out
 }
@@ -83,15 +85,7 @@ async function hold(held: () => Held | null) {
       ).catch(() => [])
       // Each by itself what was kept of it, and what is new.
       const wants = ids.flatMap((id) => [`room/${id}`, `work/${id}`])
-      let all: Held = { ...without(h, () => false), rooms: new Map(), work: new Map() }
-      ids.forEach((id, n) => {
-        const k = had[n]
-        if (k?.pages !== pages || k.stand !== h.stand || !k.part) return
-        all.rooms.set(id, k.part as never)
-        if (k.work) all.work.set(id, k.work as never)
-        for (const [w, at] of Object.entries(k.at)) all.at.set(w, at)
-      })
-      all = { ...all, revision: 0 }
+      const all = ids.reduce((x, id, n) => taken(x, id, had[n]), { ...without(h, () => false), revision: 0 })
       const told = await take(api.GET('/api/jobs/{job}/told', { params: { path: { job: h.id }, query: asking(all, wants) } }))
       if (told.stand !== h.stand) return
       const next = hear(all, { ...told, order: undefined }, wants)
