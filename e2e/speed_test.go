@@ -178,7 +178,7 @@ func TestSpeedOnAPhone(t *testing.T) {
 		t.Skip("make speed measures")
 	}
 	slow := []*network.Conditions{{Latency: 40, DownloadThroughput: 1.5e6 / 8, UploadThroughput: 0.75e6 / 8}}
-	var first, next []time.Duration
+	var first, next, third []time.Duration
 	for range 3 {
 		p := demo(t)
 		b := open(t, 390, 844)
@@ -200,7 +200,8 @@ func TestSpeedOnAPhone(t *testing.T) {
 		}
 		first = append(first, usable())
 		next = append(next, usable())
+		third = append(third, usable()) // a browser keeps a page's scripts compiled once they came twice
 	}
-	t.Logf("Measure can be used on a phone after %.1f s the first time and %.1f s again (of three each, the middle)", quantile(first, 0.5)/1000,
-		quantile(next, 0.5)/1000)
+	t.Logf("Measure can be used on a phone after %.1f s the first time, %.1f s the second and %.1f s the third (of three each, the middle)",
+		quantile(first, 0.5)/1000, quantile(next, 0.5)/1000, quantile(third, 0.5)/1000)
 }

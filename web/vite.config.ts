@@ -3,10 +3,12 @@ import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import components from 'unplugin-vue-components/vite'
 import { defineConfig } from 'vitest/config'
 import { VitePWA } from 'vite-plugin-pwa'
+import { ahead } from './ahead'
 
 export default defineConfig({
   plugins: [
     vue(),
+    ahead(),
     components({
       dirs: [], // our own parts are imported by name
       resolvers: [ElementPlusResolver({ importStyle: 'css' })],
@@ -17,8 +19,15 @@ export default defineConfig({
       registerType: 'prompt', // a page in use is not taken away under the saw
       injectRegister: false, // no script stands in the page
       manifest: {
-        name: 'Gnomon', short_name: 'Gnomon', description: 'From tape to saw: trim that fits first time.', id: '/', start_url: '/', scope: '/',
-        display: 'standalone', background_color: '#F5F2EB', theme_color: '#F5F2EB',
+        name: 'Gnomon',
+        short_name: 'Gnomon',
+        description: 'From tape to saw: trim that fits first time.',
+        id: '/',
+        start_url: '/',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#F5F2EB',
+        theme_color: '#F5F2EB',
         icons: [
           { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
           { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },

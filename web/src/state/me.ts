@@ -23,13 +23,17 @@ function known(is: Me) {
   void keep('me', is)
 }
 
-/** Asks who this is; out of reach it is who it was. */
+/** Asks who this is. Until that is answered, and out of reach, it is who it was. */
 export async function whoAmI() {
+  const was = recall<Me>('me').then((who) => {
+    if (who && !stranger.value) me.value ??= who
+    return who
+  })
   try {
     known(await take(api.GET('/api/me')))
   } catch (e) {
     if (e instanceof Refused && e.problem.status === 401) return // the page to join is shown
-    me.value = (await recall<Me>('me')) ?? { desk: false, rights: 'full', sharing: true }
+    if (!(await was)) me.value ??= { desk: false, rights: 'full', sharing: true }
   }
 }
 

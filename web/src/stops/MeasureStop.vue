@@ -1,8 +1,7 @@
 <script setup lang="ts">
 // One wall at a time, left to right: its length, what stands in it, and the
 // corner at its right end. Enter takes the value and goes on around the room.
-import { computed, nextTick, ref, watch } from 'vue'
-import FloorPlan from '../parts/FloorPlan.vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import TrayBox from '../parts/TrayBox.vue'
 import { levels } from '../state/choices'
 import { attempt, newId } from '../state/job'
@@ -20,6 +19,9 @@ import ThumbMeasure from './measure/ThumbMeasure.vue'
 import WallSheet from './measure/WallSheet.vue'
 
 defineEmits<{ newRoom: [] }>()
+
+/** Not drawn where one wall at a time is measured by thumb. */
+const FloorPlan = defineAsyncComponent(() => import('../parts/FloorPlan.vue'))
 
 const wall = computed(() => room.value?.walls[index.value])
 const corner = computed(() => room.value?.corners[index.value])
