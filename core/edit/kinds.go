@@ -70,6 +70,13 @@ func init() { // not with its declaration: what removes one kind may remove othe
 		listed(Kind{Name: "test", changes: changesShop, Said: "test cut", List: "tests", In: "saw"}, things[job.Test]{
 			lists: inSaws(func(s *job.Saw) *[]job.Test { return &s.Tests }),
 			id:    func(t *job.Test) *string { return &t.ID }, read: readTest}),
+		listed(Kind{Name: "person", changes: changesShop, List: "people"}, things[job.Person]{lists: inJob(func(j *job.Job) *[]job.Person { return &j.People }),
+			id: func(p *job.Person) *string { return &p.ID }}),
+		listed(Kind{Name: "instrument", changes: changesShop, List: "instruments", In: "person"}, things[job.Instrument]{
+			lists: inPeople(func(p *job.Person) *[]job.Instrument { return &p.Instruments }),
+			id:    func(i *job.Instrument) *string { return &i.ID }}),
+		listed(Kind{Name: "nail", changes: changesShop, List: "nails"}, things[job.Nail]{lists: inJob(func(j *job.Job) *[]job.Nail { return &j.Nails }),
+			id: func(n *job.Nail) *string { return &n.ID }}),
 		{Name: "layout", changes: changesLayouts, List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},
 		{Name: "hand", changes: changesByHand, List: "by_hand", AtSaw: true, has: hasHand, ids: handIDs, add: addHand, remove: removeHand},
 

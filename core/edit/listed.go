@@ -82,6 +82,18 @@ func inSaws[T any](list func(*job.Saw) *[]T) func(*job.Job) iter.Seq2[string, *[
 	}
 }
 
+func inPeople[T any](list func(*job.Person) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+	return func(j *job.Job) iter.Seq2[string, *[]T] {
+		return func(yield func(string, *[]T) bool) {
+			for i := range j.People {
+				if !yield(j.People[i].ID, list(&j.People[i])) {
+					return
+				}
+			}
+		}
+	}
+}
+
 // find is where a thing stands: what holds it, its list and its place there.
 func (t *things[T]) find(j *job.Job, id string) (holder string, list *[]T, at int) {
 	for holder, list := range t.lists(j) {

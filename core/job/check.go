@@ -132,6 +132,7 @@ func (c *checker) shop(j *Job) {
 		c.moulding(&j.Mouldings[i])
 	}
 	c.putAway(j.PutAway)
+	c.ofShop(j)
 }
 
 // lists checks what was set by hand and laid out.

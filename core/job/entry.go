@@ -212,3 +212,8 @@ func ResolveExactly(v Measured, unit measure.Unit) error {
 	}
 	return err
 }
+
+// Plainly makes every text of a value its length alone, so that two that mean the same are written the same.
+func Plainly(v Measured) {
+	_ = v.entries(func(_, _ string, e *Entry) error { e.Text = strconv.FormatInt(int64(e.Length), 10); return nil })
+}

@@ -190,6 +190,7 @@ type Ends struct {
 type Tools struct {
 	Tape    Entry         `json:"tape"`
 	Reading measure.Angle `json:"reading" minimum:"0" maximum:"10"`
+	Origin  *Origin       `json:"origin,omitempty" doc:"what the shop had when it was taken from there"`
 }
 
 func (t *Tools) entries(f func(thing, field string, e *Entry) error) error {

@@ -16,7 +16,7 @@ import (
 // valueTypes are the structs and lists that are one value, and not things of their own.
 var valueTypes = map[reflect.Type]bool{
 	reflect.TypeFor[Entry](): true, reflect.TypeFor[Lean](): true, reflect.TypeFor[[]Stick](): true, reflect.TypeFor[[]SectionPoint](): true,
-	reflect.TypeFor[[]string](): true, reflect.TypeFor[[]measure.Angle](): true, reflect.TypeFor[money.Cents](): true,
+	reflect.TypeFor[[]string](): true, reflect.TypeFor[[]measure.Angle](): true, reflect.TypeFor[money.Cents](): true, reflect.TypeFor[Origin](): true,
 }
 
 // fieldAt is where in a thing one of its fields stands.

@@ -9,11 +9,11 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 7
+const FileVersion = 8
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"7"`
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"8"`
 	Name      string       `json:"name" maxLength:"200"`
 	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
 	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
@@ -30,6 +30,9 @@ type Job struct {
 	ByHand    []ByHand     `json:"by_hand,omitempty"`
 	Records   []Record     `json:"records,omitempty" maxItems:"100000"`
 	PutAway   []string     `json:"put_away,omitempty" maxItems:"50" doc:"cautions that are not shown any more"`
+	Promised  string       `json:"promised,omitempty" maxLength:"10" doc:"the day it is promised for, as 2031-05-02"`
+	People    []Person     `json:"people,omitempty" maxItems:"100" doc:"who works on it, and what they measure with"`
+	Nails     []Nail       `json:"nails,omitempty" maxItems:"100" doc:"the lengths of nail that there are"`
 }
 
 // Level is the height in the room at which something is measured or hung.
@@ -123,6 +126,9 @@ type Moulding struct {
 	Spares    int         `json:"spares,omitempty" minimum:"0" maximum:"100" doc:"sticks kept whole against miscuts"`
 	Buy       string      `json:"buy,omitempty" enum:",share,fit" doc:"BuyShare, BuyFit, or none for what is advised"`
 	MouldingFacts
+	Yard   string  `json:"yard,omitempty" maxLength:"200" doc:"where it is bought"`
+	Usual  bool    `json:"usual,omitempty" doc:"a new job of the shop begins with it"`
+	Origin *Origin `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
 // UnmarshalJSON reads a job. Beside the list of saws it takes the one saw of formats 1

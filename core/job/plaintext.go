@@ -45,6 +45,7 @@ func (j *Job) plainTexts() {
 	for i := range j.Prices.Sundries {
 		plainAll(&j.Prices.Sundries[i].Name)
 	}
+	j.plainShop()
 	q := &j.Quote
 	plainAll(&q.Number, &q.Date)
 	for _, s := range []*string{&q.For, &q.From, &q.Included, &q.Excluded, &q.Note} {

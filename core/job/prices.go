@@ -24,6 +24,7 @@ type Prices struct {
 	Least    money.Cents   `json:"least" doc:"the minimum charge"`
 	Margin   money.Percent `json:"margin" doc:"on everything above it"`
 	Tax      money.Percent `json:"tax"`
+	Origin   *Origin       `json:"origin,omitempty" doc:"what the shop had when it was taken from there"`
 }
 
 // What a sundry is counted by.

@@ -40,6 +40,7 @@ type Rules struct {
 	Lengths    string   `json:"lengths" doc:"what is done where readings of one wall do not agree"`
 	Drying     int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
 	Weights    *Weights `json:"weights,omitempty"`
+	Origin     *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
 }
 
 // Weights are how much each of four wishes counts when it is chosen who is coped, from 0

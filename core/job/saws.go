@@ -20,7 +20,8 @@ type Saw struct {
 	Resolution measure.Angle   `json:"resolution" minimum:"0" maximum:"5" default:"0.5" doc:"what the mitre scale can be read to"`
 	Detents    []measure.Angle `json:"detents" maxItems:"50" doc:"where the table clicks home, without sign"`
 	SawFacts
-	Tests []Test `json:"tests,omitempty" maxItems:"200"`
+	Tests  []Test  `json:"tests,omitempty" maxItems:"200"`
+	Origin *Origin `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
 // Kinds of fence: one that stays, one that slides out of a tilted blade's way, and

@@ -59,6 +59,7 @@ type Cutting struct {
 	Keep     Entry         `json:"keep" doc:"offcuts this long or longer go to the rack"`
 	Share    money.Percent `json:"share" doc:"the waste share"`
 	Shortest Entry         `json:"shortest" doc:"the shortest part of a scarfed wall"`
+	Origin   *Origin       `json:"origin,omitempty" doc:"what the shop had when it was taken from there"`
 }
 
 func (c *Cutting) entries(f func(thing, field string, e *Entry) error) error {

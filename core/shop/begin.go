@@ -1,0 +1,65 @@
+package shop
+
+import (
+	"slices"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+)
+
+// New is a shop that nobody has said anything of: an ordinary saw, a made-up price sheet, and nothing that is taken for known.
+func New(unit measure.Unit) job.Job {
+	s := job.Job{Name: "Shop", Unit: unit, Nails: job.DefaultNails(unit), Quote: job.Quote{Included: job.DefaultIncluded, Excluded: job.DefaultExcluded}}
+	s.Normalise()
+	return s
+}
+
+// Begin is a new job of a shop: with the saw that the shop uses, the mouldings that new jobs begin with (the first base where none
+// is marked so, and a made-up one where there is none), its sheets, rules and people.
+func Begin(shop *job.Job, name string, unit measure.Unit) job.Job {
+	own := shop.Clone()
+	s := &own
+	j := job.Job{Name: name, Unit: unit, Prices: s.Prices, Cutting: s.Cutting, Tools: s.Tools, Rules: s.Rules, Doors: s.Doors, People: s.People, Nails: s.Nails,
+		Quote: job.Quote{From: s.Quote.From, Included: s.Quote.Included, Excluded: s.Quote.Excluded, Note: s.Quote.Note}}
+	j.Saws, j.Saw = []job.Saw{*s.Machine()}, s.Machine().ID
+	for _, m := range s.Mouldings {
+		if m.Usual {
+			j.Mouldings = append(j.Mouldings, m)
+		}
+	}
+	if len(j.Mouldings) == 0 {
+		if i := slices.IndexFunc(s.Mouldings, func(m job.Moulding) bool { return m.Is().Code == "base" }); i >= 0 {
+			j.Mouldings = append(j.Mouldings, s.Mouldings[i])
+		}
+	}
+	if len(j.Mouldings) == 0 {
+		j.Mouldings = job.Starter(name, unit).Mouldings
+	}
+	for i := range j.Mouldings {
+		j.Mouldings[i].Usual = false
+	}
+	j.Normalise()
+	Link(&j, shop)
+	return j
+}
+
+// Link notes of each thing of a job that the shop has under the same name which one it is, and what figures that has.
+func Link(j, shop *job.Job) {
+	for i := range j.Saws {
+		j.Saws[i].Origin = originOf(shop, "saw", j.Saws[i].ID)
+	}
+	for i := range j.Mouldings {
+		j.Mouldings[i].Origin = originOf(shop, "moulding", j.Mouldings[i].ID)
+	}
+	for _, k := range sheets {
+		*k.origin(j) = originOf(shop, k.kind, "")
+	}
+}
+
+func originOf(shop *job.Job, kind, id string) *job.Origin {
+	at := Fingerprint(shop, kind, id)
+	if at == "" {
+		return nil
+	}
+	return &job.Origin{Of: or(id, Own), At: at}
+}

@@ -1,0 +1,131 @@
+package shop
+
+import (
+	"fmt"
+	"slices"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+)
+
+// Merge takes what a job has into a shop: what the shop has under the same name with the same figures is that one; what it has under
+// the same name with other figures stays beside it, and Said tells so. The job then says of each thing which of the shop's it is.
+// A sheet is taken where the shop's is as new as New made it; a job that has another keeps its own.
+func Merge(shop, j *job.Job) {
+	fresh := New(shop.Unit)
+	for i := range j.Saws {
+		s := &j.Saws[i]
+		id := among(shop, "saw", s.ID, s.Name, Fingerprint(j, "saw", s.ID), ids(shop.Saws, func(s *job.Saw) (string, string) { return s.ID, s.Name }))
+		if shop.SawNamed(id) == nil {
+			if len(shop.Saws) == 1 && alike(shop, &fresh, "saw", shop.Saws[0].ID) && shop.Saws[0].Name == "" {
+				shop.Saws, shop.Saw = nil, id // the one that nobody chose
+			}
+			own := job.Job{Saws: []job.Saw{*s}}.Clone().Saws[0]
+			own.ID, own.Origin = id, nil
+			shop.Saws = append(shop.Saws, own)
+		}
+		s.Origin = originOf(shop, "saw", id)
+	}
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		id := among(shop, "moulding", m.ID, m.Name, Fingerprint(j, "moulding", m.ID),
+			ids(shop.Mouldings, func(m *job.Moulding) (string, string) { return m.ID, m.Name }))
+		if shop.Moulding(id) == nil {
+			own := job.Job{Mouldings: []job.Moulding{*m}}.Clone().Mouldings[0]
+			own.ID, own.Origin = id, nil
+			shop.Mouldings = append(shop.Mouldings, own)
+		}
+		m.Origin = originOf(shop, "moulding", id)
+	}
+	own := j.Clone()
+	for _, k := range sheets {
+		if alike(shop, &fresh, k.kind, "") && (k.kind != "rules" || j.Rules.Set == "") {
+			switch k.kind {
+			case "prices":
+				shop.Prices = own.Prices
+			case "cutting":
+				shop.Cutting = own.Cutting
+			case "tools":
+				shop.Tools = own.Tools
+			case "rules":
+				shop.Rules = own.Rules
+			}
+			*k.origin(shop) = nil
+		}
+		*k.origin(j) = originOf(shop, k.kind, "")
+	}
+	for _, p := range own.People {
+		if !slices.ContainsFunc(shop.People, func(o job.Person) bool { return o.ID == p.ID || o.Name == p.Name }) {
+			shop.People = append(shop.People, p)
+		}
+	}
+	for _, n := range own.Nails {
+		if !slices.ContainsFunc(shop.Nails, func(o job.Nail) bool { return o.ID == n.ID || o.Kind == n.Kind && o.Length.Length == n.Length.Length }) {
+			shop.Nails = append(shop.Nails, n)
+		}
+	}
+	shop.Normalise()
+}
+
+// alike tells whether two shops have the same figures of a thing.
+func alike(a, b *job.Job, kind, id string) bool {
+	return Fingerprint(a, kind, id) == Fingerprint(b, kind, id)
+}
+
+// named is what a shop has in a list.
+type named struct{ id, name string }
+
+func ids[T any](list []T, of func(*T) (id, name string)) (out []named) {
+	for i := range list {
+		id, name := of(&list[i])
+		out = append(out, named{id, name})
+	}
+	return out
+}
+
+// among gives the identifier of the thing of the same name and the same figures, or one that is free.
+func among(shop *job.Job, kind, id, name, print string, has []named) string {
+	for _, h := range has {
+		if h.name == name && Fingerprint(shop, kind, h.id) == print {
+			return h.id
+		}
+	}
+	free := id
+	for n := 2; slices.ContainsFunc(has, func(h named) bool { return h.id == free }); n++ {
+		free = fmt.Sprintf("%.70s-%d", id, n)
+	}
+	return free
+}
+
+// Said is what is to be told of a shop: things of one name with different figures, which no list can tell apart.
+func Said(shop *job.Job) []string {
+	out := twice("mouldings", ids(shop.Mouldings, func(m *job.Moulding) (string, string) { return m.ID, m.Title() }))
+	return append(out, twice("saws", ids(shop.Saws, func(s *job.Saw) (string, string) { return s.ID, or(s.Name, "The saw") }))...)
+}
+
+func twice(what string, list []named) (out []string) {
+	count := map[string]int{}
+	for _, n := range list {
+		count[n.name]++
+		if count[n.name] == 2 {
+			out = append(out, fmt.Sprintf("Several %s are called %s, with different figures. Give each a name of its own, or remove one.", what, n.name))
+		}
+	}
+	return out
+}
+
+// Bring is the step that takes a thing of the shop into a job under a name that is free there, with where it was taken from.
+func Bring(j, shop *job.Job, kind, id string) (edit.Op, error) {
+	has, after := ids(j.Mouldings, func(m *job.Moulding) (string, string) { return m.ID, m.Name }), ""
+	if kind == "saw" {
+		has = ids(j.Saws, func(s *job.Saw) (string, string) { return s.ID, s.Name })
+	}
+	if len(has) > 0 {
+		after = has[len(has)-1].id
+	}
+	free := id
+	for n := 2; slices.ContainsFunc(has, func(h named) bool { return h.id == free }); n++ {
+		free = fmt.Sprintf("%.70s-%d", id, n)
+	}
+	return edit.Bring(kind, free, shop, id, after, originOf(shop, kind, id))
+}

@@ -1,0 +1,38 @@
+package shop
+
+import "gnomon/core/job"
+
+// said are the fields of what a shop has, as people call them. What is asked of house rules is said as it is asked.
+var said = map[string]string{
+	"name": "name", "note": "note", "kind": "kind",
+	"mitre_left": "swings left to", "mitre_right": "swings right to", "bevel_left": "tilts left to", "bevel_right": "tilts right to",
+	"resolution": "scale read to", "bevel_resolution": "bevel scale read to", "detents": "clicks home at", "blade": "blade",
+	"nested_height": "height at the fence", "nested_depth": "depth nested", "flat": "width flat", "flat_45": "width flat at 45", "kerf": "kerf", "fence": "fence",
+
+	"height": "height", "thickness": "thickness", "profiled": "profiled", "sticks": "stick lengths", "rate": "rate", "spares": "spares", "buy": "bought by",
+	"section": "section", "wall_foot": "wall foot", "ceiling_foot": "ceiling foot", "projection": "projection", "nail": "nail", "material": "material",
+	"grade": "finish", "inside": "inside corners", "yard": "yard", "usual": "new jobs begin with it",
+
+	"currency": "currency", "per": "rates by", "cope": "cope", "mitre": "mitre", "outside": "outside mitre", "scarf": "scarf", "return": "return", "butt": "butt",
+	"casing": "casing set", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin", "tax": "tax",
+	"price": "price", "available": "in stock", "by": "counted by", "lasts": "lasts for", "coats": "coats",
+
+	"end_trim": "trimmed off each end", "keep": "offcuts kept from", "share": "waste share", "shortest": "shortest scarfed part",
+	"tape": "tape", "reading": "protractor",
+
+	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by", "drying": "minutes to dry",
+	"short": "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes",
+}
+
+// Word is what people call a field.
+func Word(field string) string {
+	if w, has := said[field]; has {
+		return w
+	}
+	for _, q := range job.Questions {
+		if q.Code == field {
+			return q.Asks + ":"
+		}
+	}
+	return ""
+}
