@@ -148,12 +148,15 @@ func (s *Store) whole() (jobs int, err error) {
 	if err != nil {
 		return 0, s.damaged(plainSQL(err))
 	}
-	for _, e := range all {
-		if _, _, err := s.Job(e.ID); err != nil {
+	for _, e := range append(all, Entry{ID: ShopID, Name: "Shop"}) {
+		if _, err := load(s.db, e.ID); err != nil { // also one that was thrown away
 			return 0, s.damaged(fmt.Sprintf("job %q does not read: %s", e.Name, plainSQL(err)))
 		}
+		if e.ID != ShopID && e.Deleted == "" {
+			jobs++
+		}
 	}
-	return len(all), nil
+	return jobs, nil
 }
 
 // proven is the same of a file of an older schema too: whether its jobs read shows in a copy

@@ -30,6 +30,7 @@ var ErrNothing = errors.New("nothing to undo or redo")
 type Result struct {
 	Job      job.Job
 	Revision int64
+	Shop     int64 // the shop's new revision, where that changed with the job
 }
 
 // By is who makes a change, and the name that they gave this very request. A request that
@@ -113,7 +114,7 @@ func lastChange(tx *gorm.DB, id, client, state string) *gorm.DB {
 }
 
 func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state string, ops []edit.Op, err error)) (Result, error) {
-	var next loaded
+	var next, inShop loaded
 	err := s.change(func(tx *gorm.DB) error {
 		was, err := s.loadedAt(tx, id)
 		if err != nil {
@@ -125,6 +126,9 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 		}
 		kind, state, ops, err := steps(tx)
 		if err != nil {
+			return err
+		}
+		if ops, inShop, err = s.inShop(tx, id, &was.job, ops); err != nil {
 			return err
 		}
 		j, inverse, err := edit.ApplyAll(was.job, ops)
@@ -148,7 +152,10 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 	}
 	s.keepAtHand(id, next)
 	s.countChange(id)
-	return Result{Job: next.job, Revision: next.revision}, nil
+	if inShop.revision > 0 {
+		s.keepAtHand(ShopID, inShop)
+	}
+	return Result{Job: next.job, Revision: next.revision, Shop: inShop.revision}, nil
 }
 
 // log puts a change at the end of the log: its job has a new revision.
@@ -156,7 +163,7 @@ func log(tx *gorm.DB, row *changeRow) (int64, error) {
 	if err := tx.Create(row).Error; err != nil {
 		return 0, err
 	}
-	return row.Seq, tx.Model(&jobRow{ID: row.JobID}).Update("revision", row.Seq).Error
+	return row.Seq, tx.Model(&jobRow{ID: row.JobID}).Select("revision", "touched_at").Updates(&jobRow{Revision: row.Seq, TouchedAt: row.At}).Error
 }
 
 // CanUndo tells whether the client has something to undo and to redo.

@@ -24,17 +24,25 @@ import (
 // documents is the migration to schema 11.
 const documents = 11
 
-// written is the migration that is written in Go and not in SQL: none for a program that is older than it.
+// written are the migrations that are written in Go and not in SQL: none for a program that is older than they are.
 func written(older int) []*goose.Migration {
 	if older < documents-1 {
 		return nil
 	}
 	back := func(context.Context, *sql.Tx) error { return nil }
-	return []*goose.Migration{goose.NewGoMigration(documents, &goose.GoFunc{RunTx: toDocuments}, &goose.GoFunc{RunTx: back})}
+	return []*goose.Migration{
+		goose.NewGoMigration(documents, &goose.GoFunc{RunTx: toDocuments}, &goose.GoFunc{RunTx: back}),
+		goose.NewGoMigration(shops, &goose.GoFunc{RunTx: toShop}, &goose.GoFunc{RunTx: back}),
+	}
+}
+
+// within opens the transaction of a migration.
+func within(raw *sql.Tx) (*gorm.DB, error) {
+	return gorm.Open(sqlite.Dialector{Conn: raw}, &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
 }
 
 func toDocuments(ctx context.Context, raw *sql.Tx) error {
-	tx, err := gorm.Open(sqlite.Dialector{Conn: raw}, &gorm.Config{Logger: logger.Discard, SkipDefaultTransaction: true})
+	tx, err := within(raw)
 	if err != nil {
 		return err
 	}

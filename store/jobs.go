@@ -15,14 +15,6 @@ import (
 // ErrNoJob is a job that is not in the database.
 var ErrNoJob = errors.New("no such job")
 
-// Entry is one job in the list of jobs.
-type Entry struct {
-	ID      string
-	Name    string
-	Rooms   int64
-	Created string
-}
-
 // NewID makes an identifier that no other row has.
 func NewID(prefix string) string {
 	var b [10]byte
@@ -30,14 +22,6 @@ func NewID(prefix string) string {
 		panic(err)
 	}
 	return prefix + strings.ToLower(base32.StdEncoding.EncodeToString(b[:]))
-}
-
-// Jobs lists the jobs, newest first.
-func (s *Store) Jobs() ([]Entry, error) {
-	out := []Entry{}
-	err := s.db.Raw(`SELECT j.id, j.name, j.created_at AS created, (SELECT count(*) FROM rooms r WHERE r.job_id = j.id) AS rooms
-		FROM jobs j ORDER BY j.created_at DESC, j.id`).Scan(&out).Error
-	return out, err
 }
 
 // Create keeps a new job and gives its identifier.
@@ -77,15 +61,18 @@ func (s *Store) Job(id string) (job.Job, int64, error) {
 func (s *Store) Revision(id string) (int64, error) { return revision(s.db, id) }
 
 func revision(tx *gorm.DB, id string) (int64, error) {
-	var rev []int64
-	err := tx.Model(&jobRow{}).Where("id = ?", id).Pluck("revision", &rev).Error
-	if err == nil && len(rev) == 0 {
+	var rows []jobRow
+	err := tx.Select("revision", "deleted_at").Where("id = ?", id).Find(&rows).Error
+	if err == nil && len(rows) == 0 {
 		err = ErrNoJob
 	}
 	if err != nil {
 		return 0, err
 	}
-	return rev[0], nil
+	if at, err := time.Parse(time.RFC3339, rows[0].DeletedAt); err == nil {
+		return 0, &DeletedError{at}
+	}
+	return rows[0].Revision, nil
 }
 
 // change runs one writing transaction.

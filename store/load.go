@@ -82,6 +82,9 @@ func load(tx *gorm.DB, id string) (loaded, error) {
 	if j.Mouldings, err = read(tx, id, (*mouldingRow).moulding); err != nil {
 		return loaded{}, asKept(id, err)
 	}
+	if j.Saws, err = read(tx, id, (*sawRow).saw); err != nil {
+		return loaded{}, asKept(id, err)
+	}
 	if j.Rooms, err = read(tx, id, (*roomRow).room); err != nil {
 		return loaded{}, asKept(id, err)
 	}

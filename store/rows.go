@@ -18,6 +18,15 @@ type jobRow struct {
 	Doc       string // of all of job.Job that has no row or column of its own
 	CreatedAt string
 	Revision  int64 // the number of its last change
+	TouchedAt string
+	Promised  string // the day it is promised for
+
+	// What stands in no job file: what becomes of a job here.
+	Pinned     bool
+	ArchivedAt string // none where it is worked on
+	DeletedAt  string // none where it is there
+	Line       string // of progress, as it was worked out at a revision
+	LineAt     int64
 }
 
 func (jobRow) TableName() string { return "jobs" }
@@ -33,6 +42,17 @@ type mouldingRow struct {
 }
 
 func (mouldingRow) TableName() string { return "mouldings" }
+
+type sawRow struct {
+	JobID string `gorm:"primaryKey"`
+	ID    string `gorm:"primaryKey"`
+	Pos   int
+	Name  string
+	Unit  string
+	Doc   string
+}
+
+func (sawRow) TableName() string { return "saws" }
 
 type roomRow struct {
 	JobID string `gorm:"primaryKey"`
@@ -80,14 +100,14 @@ func jsonText(v any) string { return string(edit.Raw(v)) }
 // head is a job without what has rows of its own.
 func head(j *job.Job) job.Job {
 	h := *j
-	h.Name, h.Mouldings, h.Rooms, h.Layouts, h.Records = "", nil, nil, nil, nil
+	h.Name, h.Promised, h.Mouldings, h.Saws, h.Rooms, h.Layouts, h.Records = "", "", nil, nil, nil, nil, nil
 	return h
 }
 
 func jobOf(id, created string, j *job.Job) jobRow {
 	h := head(j).Clone()
 	job.Exactly(&h, j.Unit)
-	return jobRow{ID: id, Name: j.Name, Unit: string(j.Unit), Doc: jsonText(h), CreatedAt: created}
+	return jobRow{ID: id, Name: j.Name, Unit: string(j.Unit), Doc: jsonText(h), CreatedAt: created, TouchedAt: created, Promised: j.Promised}
 }
 
 func (r *jobRow) job() (job.Job, error) {
@@ -95,7 +115,7 @@ func (r *jobRow) job() (job.Job, error) {
 	if err := json.Unmarshal([]byte(r.Doc), &j); err != nil {
 		return j, err
 	}
-	j.Name, j.Unit = r.Name, measure.Unit(r.Unit)
+	j.Name, j.Unit, j.Promised = r.Name, measure.Unit(r.Unit), r.Promised
 	return j, job.ResolveExactly(&j, j.Unit)
 }
 
@@ -111,6 +131,20 @@ func (r *mouldingRow) moulding() (job.Moulding, error) {
 		return m, err
 	}
 	return m, job.ResolveExactly(&m, measure.Unit(r.Unit))
+}
+
+func sawOf(id string, pos int, s *job.Saw, unit measure.Unit) sawRow {
+	own := job.Job{Saws: []job.Saw{*s}}.Clone().Saws[0]
+	job.Exactly(&own, unit)
+	return sawRow{JobID: id, ID: s.ID, Pos: pos, Name: s.Name, Unit: string(unit), Doc: jsonText(own)}
+}
+
+func (r *sawRow) saw() (job.Saw, error) {
+	var s job.Saw
+	if err := json.Unmarshal([]byte(r.Doc), &s); err != nil {
+		return s, err
+	}
+	return s, job.ResolveExactly(&s, measure.Unit(r.Unit))
 }
 
 func roomOf(id string, pos int, room *job.Room, unit measure.Unit) roomRow {

@@ -12,13 +12,18 @@ import (
 // write makes the database hold next where it held old, touching only rows that differ. Foreign keys are deferred to the
 // end of the transaction, so the order of tables does not matter.
 func write(tx *gorm.DB, id string, old, next *job.Job) error {
-	if a, b := head(old), head(next); old.Name != next.Name || !reflect.DeepEqual(&a, &b) {
+	if a, b := head(old), head(next); old.Name != next.Name || old.Promised != next.Promised || !reflect.DeepEqual(&a, &b) {
 		row := jobOf(id, "", next)
-		if err := tx.Model(&jobRow{ID: id}).Select("name", "unit", "doc").Updates(&row).Error; err != nil {
+		if err := tx.Model(&jobRow{ID: id}).Select("name", "unit", "doc", "promised").Updates(&row).Error; err != nil {
 			return err
 		}
 	}
-	if err := writeMouldings(tx, id, old, next); err != nil {
+	if err := writeListed(tx, old.Mouldings, next.Mouldings, func(m *job.Moulding) string { return m.ID },
+		func(i int, m *job.Moulding) mouldingRow { return mouldingOf(id, i, m, next.Unit) }); err != nil {
+		return err
+	}
+	if err := writeListed(tx, old.Saws, next.Saws, func(s *job.Saw) string { return s.ID },
+		func(i int, s *job.Saw) sawRow { return sawOf(id, i, s, next.Unit) }); err != nil {
 		return err
 	}
 	if err := writeRooms(tx, id, old, next); err != nil {
@@ -43,21 +48,24 @@ func write(tx *gorm.DB, id string, old, next *job.Job) error {
 	return nil
 }
 
-// writeMouldings writes those that changed.
-func writeMouldings(tx *gorm.DB, id string, old, next *job.Job) error {
-	for i := range next.Mouldings {
-		m := &next.Mouldings[i]
-		if i < len(old.Mouldings) && reflect.DeepEqual(&old.Mouldings[i], m) {
+// writeListed writes the things of a list that changed, each in a row of its own.
+func writeListed[T, R any](tx *gorm.DB, old, next []T, id func(*T) string, row func(i int, v *T) R) error {
+	there := map[string]bool{}
+	for i := range next {
+		v := &next[i]
+		there[id(v)] = true
+		if i < len(old) && reflect.DeepEqual(&old[i], v) {
 			continue
 		}
-		row := mouldingOf(id, i, m, next.Unit)
-		if err := tx.Save(&row).Error; err != nil {
+		r := row(i, v)
+		if err := tx.Save(&r).Error; err != nil {
 			return err
 		}
 	}
-	for i := range old.Mouldings {
-		if of := old.Mouldings[i].ID; next.Moulding(of) == nil {
-			if err := tx.Delete(&mouldingRow{JobID: id, ID: of}).Error; err != nil {
+	for i := range old {
+		if !there[id(&old[i])] {
+			gone := row(i, &old[i])
+			if err := tx.Delete(&gone).Error; err != nil {
 				return err
 			}
 		}
@@ -150,6 +158,6 @@ func createJob(tx *gorm.DB, id, created string, j *job.Job) error {
 		return err
 	}
 	empty := *j
-	empty.Mouldings, empty.Rooms, empty.Records, empty.Layouts = nil, nil, nil, nil
+	empty.Mouldings, empty.Saws, empty.Rooms, empty.Records, empty.Layouts = nil, nil, nil, nil, nil
 	return write(tx, id, &empty, j)
 }

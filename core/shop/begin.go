@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"reflect"
 	"slices"
 
 	"gnomon/core/job"
@@ -12,6 +13,12 @@ func New(unit measure.Unit) job.Job {
 	s := job.Job{Name: "Shop", Unit: unit, Nails: job.DefaultNails(unit), Quote: job.Quote{Included: job.DefaultIncluded, Excluded: job.DefaultExcluded}}
 	s.Normalise()
 	return s
+}
+
+// Fresh tells whether nobody has said anything of a shop yet.
+func Fresh(s *job.Job) bool {
+	fresh := New(s.Unit)
+	return reflect.DeepEqual(s, &fresh)
 }
 
 // Begin is a new job of a shop: with the saw that the shop uses, the mouldings that new jobs begin with (the first base where none

@@ -1,0 +1,26 @@
+package job
+
+// Again is a copy of the job to begin with: with all that was measured, or as a new start with its rooms as they follow one another,
+// their walls, corners and runs, and nothing of what was measured or found there. What was cut, laid out and set by hand stays with the
+// first one.
+func (j *Job) Again(name string, readings bool) Job {
+	c := j.Clone()
+	c.Name, c.Promised = name, ""
+	c.Records, c.Layouts, c.ByHand = nil, nil, nil
+	c.Quote.Number, c.Quote.Date = "", ""
+	if readings {
+		return c
+	}
+	c.Quote.For = ""
+	for i := range c.Rooms {
+		r := &c.Rooms[i]
+		*r = Room{ID: r.ID, Name: r.Name, Storey: r.Storey, Closed: r.Closed, Walls: r.Walls, Corners: r.Corners, Runs: r.Runs, Wet: r.Wet}
+		for k := range r.Walls {
+			r.Walls[k] = Wall{ID: r.Walls[k].ID}
+		}
+		for k := range r.Corners {
+			r.Corners[k] = Corner{ID: r.Corners[k].ID, Kind: r.Corners[k].Kind}
+		}
+	}
+	return c
+}

@@ -1,0 +1,103 @@
+package store
+
+import (
+	"errors"
+	"fmt"
+	"time"
+
+	"gorm.io/gorm"
+
+	"gnomon/core/edit"
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/shop"
+)
+
+// Shop gives the shop, to be read only: a job without rooms.
+func (s *Store) Shop() (job.Job, error) {
+	j, _, err := s.Job(ShopID)
+	return j, err
+}
+
+// shopOf gives the shop in a transaction.
+func (s *Store) shopOf(tx *gorm.DB) (loaded, error) {
+	k, err := s.loadedAt(tx, ShopID)
+	if errors.Is(err, ErrNoJob) {
+		err = fmt.Errorf("the database has no shop: %w", err)
+	}
+	return k, err
+}
+
+// Begin keeps a new job of the shop and gives its identifier. A shop of which nobody has said anything yet measures as its
+// first job does.
+func (s *Store) Begin(name string, unit measure.Unit) (string, error) {
+	id := NewID("j")
+	var inShop loaded
+	err := s.change(func(tx *gorm.DB) error {
+		k, err := s.shopOf(tx)
+		if err != nil {
+			return err
+		}
+		if k.job.Unit != unit && shop.Fresh(&k.job) {
+			if inShop, err = s.writeShop(tx, k, shop.New(unit), nil); err != nil {
+				return err
+			}
+			k = inShop
+		}
+		j := shop.Begin(&k.job, name, unit)
+		if err := j.Check(); err != nil {
+			return err
+		}
+		return createJob(tx, id, s.now().Format(time.RFC3339Nano), &j)
+	})
+	if err != nil {
+		return "", err
+	}
+	if inShop.revision > 0 {
+		s.keepAtHand(ShopID, inShop)
+	}
+	return id, nil
+}
+
+// inShop makes in the shop what steps of a job do to its saws' test cuts. It gives the steps that the job makes then, and the shop
+// where it changed.
+func (s *Store) inShop(tx *gorm.DB, id string, j *job.Job, ops []edit.Op) ([]edit.Op, loaded, error) {
+	if id == ShopID || !anyTest(ops) {
+		return ops, loaded{}, nil
+	}
+	k, err := s.shopOf(tx)
+	if err != nil {
+		return ops, loaded{}, err
+	}
+	steps := shop.Tests(j, ops, &k.job)
+	if len(steps) == 0 {
+		return ops, loaded{}, nil
+	}
+	next, _, err := edit.ApplyAll(k.job, steps)
+	if err != nil {
+		return ops, loaded{}, err
+	}
+	is, err := s.writeShop(tx, k, next, steps)
+	if err != nil {
+		return ops, is, err
+	}
+	return append(ops[:len(ops):len(ops)], shop.Followed(j, &k.job, &next)...), is, nil
+}
+
+func anyTest(ops []edit.Op) bool {
+	for _, op := range ops {
+		if op.Kind == "test" {
+			return true
+		}
+	}
+	return false
+}
+
+// writeShop makes the shop another, as a change that nobody can undo there.
+func (s *Store) writeShop(tx *gorm.DB, was loaded, next job.Job, ops []edit.Op) (loaded, error) {
+	if err := write(tx, ShopID, &was.job, &next); err != nil {
+		return loaded{}, err
+	}
+	rev, err := log(tx, &changeRow{JobID: ShopID, Kind: kindDo, State: spent, Ops: jsonText(ops), Inverse: "[]", At: s.now().Format(time.RFC3339)})
+	return loaded{job: next, revision: rev}, err
+}
