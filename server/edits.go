@@ -113,6 +113,9 @@ func (s *server) changed(ctx context.Context, id string, from Sender, r store.Re
 		return nil, asProblem(err)
 	}
 	s.hub.tell(id, Changed{Revision: r.Revision})
+	if r.Shop > 0 {
+		s.hub.tell(store.ShopID, Changed{Revision: r.Shop})
+	}
 	return s.answer(ctx, id, from, r)
 }
 

@@ -33,7 +33,7 @@ func (s *server) files(api huma.API) {
 			return nil, problem(http.StatusUnprocessableEntity, err.Error(),
 				FieldProblem{Field: "file", Message: err.Error(), Remedy: "Mend the file and import it again; nothing was kept."})
 		}
-		id, err := s.store.Create(j)
+		id, err := s.store.TakeIn(j)
 		if err != nil {
 			return nil, asProblem(err)
 		}

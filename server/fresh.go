@@ -87,6 +87,13 @@ func (f *fresh) slot(id string) *slot {
 	return k
 }
 
+// has tells whether a job's plan is at hand.
+func (f *fresh) has(id string) bool {
+	f.mu.Lock()
+	defer f.mu.Unlock()
+	return f.jobs[id] != nil
+}
+
 // at gives what follows from a job at a revision. Of two that come at once the newer stays.
 func (f *fresh) at(id string, revision int64, read func() (job.Job, int64, error)) (*planned, error) {
 	k := f.slot(id)

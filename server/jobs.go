@@ -27,19 +27,6 @@ type Encoded struct {
 	Body     []byte
 }
 
-// JobEntry is a job in the list.
-type JobEntry struct {
-	ID      string `json:"id"`
-	Name    string `json:"name"`
-	Rooms   int64  `json:"rooms"`
-	Created string `json:"created"`
-}
-
-// JobList is the list of jobs, newest first.
-type JobList struct {
-	Jobs []JobEntry `json:"jobs"`
-}
-
 // NewJob is a job to begin.
 type NewJob struct {
 	Name string `json:"name" maxLength:"200"`
@@ -56,24 +43,10 @@ func op(method, path, id, summary string) huma.Operation {
 }
 
 func (s *server) jobs(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs", "list-jobs", "List the jobs"), func(ctx context.Context, _ *struct{}) (*Body[JobList], error) {
-		es, err := s.store.Jobs()
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		out := JobList{Jobs: []JobEntry{}}
-		d := deviceOf(ctx)
-		for _, e := range es {
-			if d != nil && d.Job != "" && d.Job != e.ID {
-				continue // let in for one job, it learns of no other
-			}
-			out.Jobs = append(out.Jobs, JobEntry(e))
-		}
-		return &Body[JobList]{out}, nil
-	})
-	huma.Register(api, op(http.MethodPost, "/api/jobs", "create-job", "Begin a job, with a base moulding and a saw to change"),
+	s.jobList(api)
+	huma.Register(api, op(http.MethodPost, "/api/jobs", "create-job", "Begin a job with the shop's saw, mouldings and sheets"),
 		func(_ context.Context, in *struct{ Body NewJob }) (*Body[JobMade], error) {
-			id, err := s.store.Create(job.Starter(in.Body.Name, measure.Unit(in.Body.Unit)))
+			id, err := s.store.Begin(in.Body.Name, measure.Unit(in.Body.Unit))
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -103,7 +76,10 @@ func (s *server) jobs(api huma.API) {
 				return nil, asProblem(err)
 			}
 			v.CanUndo, v.CanRedo = can[0], can[1]
-			return packed(edit.Raw(v), accepted(ctx)), nil
+			return packed(forWhom(ctx, edit.Raw(v)), accepted(ctx)), nil
+		}
+		if !seesMoney(ctx) {
+			return packed(forWhom(ctx, p.encoded("").Body), accepted(ctx)), nil
 		}
 		// What all see alike is made once for all of them.
 		return p.encoded(accepted(ctx)), nil

@@ -94,6 +94,7 @@ func asProblem(err error) error {
 	var over *store.PassedOver
 	var since *edit.Since
 	var full *store.Full
+	var deleted *store.DeletedError
 	var said *Problem
 	switch {
 	case err == nil:
@@ -136,6 +137,9 @@ func asProblem(err error) error {
 			FieldProblem{Field: "offcut", Message: "no such offcut", Remedy: "Reload and choose again."})
 	case errors.Is(err, store.ErrNoRuleSet):
 		return problem(http.StatusNotFound, err.Error(), FieldProblem{Field: "name", Message: "not kept", Remedy: "Choose one of the sets listed."})
+	case errors.As(err, &deleted):
+		return problem(http.StatusGone, words.Capital(deleted.Error())+".",
+			FieldProblem{Field: "job", Message: "was deleted", Remedy: "Bring it back in the list of jobs."})
 	case errors.Is(err, store.ErrNoJob):
 		return problem(http.StatusNotFound, "There is no such job here; choose one from the list.",
 			FieldProblem{Field: "job", Message: "no such job", Remedy: "See /api/jobs."})

@@ -34,19 +34,22 @@ var whoMay = map[string]may{
 	"pair": everyone, "how-to-join": everyone, "get-me": everyone, "leave": everyone, "be-here": everyone,
 	"list-jobs": everyone, "get-job": everyone, "tell-job": everyone, "find-in-job": everyone, "job-events": everyone,
 	"get-pictures": everyone, "tell-news": everyone,
-	"get-quote": everyone, "get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
-	"export-job": everyone, "export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
+	"get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
+	"export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
 	"export-section": everyone,
-	"quote-pdf":      everyone, "shopping-pdf": everyone, "shopping-csv": everyone, "survey-csv": everyone, "room-svg": everyone, "room-dxf": everyone,
+	"survey-csv":     everyone, "room-svg": everyone, "room-dxf": everyone,
 	"get-fit": everyone, "list-instruments": everyone, "instrument-events": everyone,
 	"change-job": everyone, "undo": everyone, "redo": everyone,
 
 	"press-instrument": measuring, "preview-survey": measuring,
 	"recut": atSaw, "set-order": atSaw, "try-order": atSaw,
 
+	"get-quote": fully, "export-job": fully, "quote-pdf": fully, "shopping-pdf": fully, "shopping-csv": fully,
+	"compare-shop": fully, "take-from-shop": fully, "leave-to-shop": fully,
 	"take-survey": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
 	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
 
+	"put-job": wholeShop, "duplicate-job": wholeShop, "keep-in-shop": wholeShop, "bring-from-shop": wholeShop, "export-shop": wholeShop, "import-shop": wholeShop, "read-things": wholeShop,
 	"create-job": wholeShop, "import-job": wholeShop, "keep-rule-set": wholeShop, "remove-rule-set": wholeShop,
 	"add-offcut": wholeShop, "remove-offcut": wholeShop, "set-instrument": wholeShop,
 

@@ -78,6 +78,8 @@ type Trial struct {
 	Ops    []edit.Op `json:"ops,omitempty" maxItems:"500"`
 	Set    string    `json:"set,omitempty" maxLength:"60"`
 	Beside string    `json:"beside,omitempty" maxLength:"60"`
+	// Thing follows the shop in one of the job's things.
+	Thing *ThingName `json:"thing,omitempty"`
 }
 
 // ScoreView is what a way of deciding comes to.
@@ -223,6 +225,13 @@ func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView]
 		return nil, asProblem(err)
 	}
 	j := now.job
+	if in.Thing != nil {
+		k, err := s.standsTo(ctx, id, *in.Thing)
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		in.Ops = append(in.Ops, k.Take...)
+	}
 	was, err := s.following(ctx, j, in.Beside)
 	if err != nil {
 		return nil, asProblem(err)

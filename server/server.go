@@ -36,6 +36,7 @@ type server struct {
 	codes    *share.Codes
 	sessions *sessions
 	line     *line
+	lines    *lines
 	spent    spent
 }
 
@@ -84,7 +85,7 @@ func (s *server) program(c Config) Program {
 func newServer(c Config) *server {
 	h := newHub()
 	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing,
-		codes: &share.Codes{}, sessions: newSessions(), line: newLine(), spent: spent{of: map[string]*purse{}}}
+		codes: &share.Codes{}, sessions: newSessions(), line: newLine(), lines: &lines{}, spent: spent{of: map[string]*purse{}}}
 }
 
 // API puts the API's routes on a router and gives their description.
@@ -95,10 +96,11 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.Info.Description = "Jobs, edits, plans and marks. Lengths are nanometres with their parts to typeset; angles are degrees."
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
 	cfg.CreateHooks = nil // no $schema in bodies
+	cfg.Transformers = append(cfg.Transformers, hideMoney)
 	api := humachi.New(r, cfg)
 	api.UseMiddleware(permit, s.inTurn, accepting)
 	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack,
-		s.corner, s.live, s.instruments, s.survey} {
+		s.corner, s.live, s.instruments, s.survey, s.shop} {
 		part(api)
 	}
 	return api

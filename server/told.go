@@ -354,7 +354,7 @@ func (s *server) told(ctx context.Context, p *planned, client string, in Telling
 	if err != nil {
 		return nil, asProblem(err)
 	}
-	return packed(p.told.tell(in, can[0], can[1]), accepted(ctx)), nil
+	return packed(forWhom(ctx, p.told.tell(in, can[0], can[1])), accepted(ctx)), nil
 }
 
 // can tells whether a client has something to undo and to redo; nothing of none.

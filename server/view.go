@@ -54,6 +54,9 @@ type ShopView struct {
 	Prices    PricesView     `json:"prices"`
 	Quote     job.Quote      `json:"quote"`
 	Tools     ToolsView      `json:"tools"`
+	People    []PersonView   `json:"people" doc:"who works on it, and what they measure with"`
+	Nails     []NailView     `json:"nails"`
+	Promised  string         `json:"promised" doc:"the day it is promised for"`
 }
 
 // PieceView is a piece.
@@ -282,7 +285,7 @@ func shopView(j *job.Job) ShopView {
 	u := j.Unit
 	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{},
 		Mouldings: []MouldingView{}, Cutting: CuttingView{viewed(&j.Cutting, j)}, Doors: DoorsView{viewed(&j.Doors, j)}, Prices: pricesView(j.Prices, u),
-		Quote: j.Quote, Tools: toolsView(j)}
+		Quote: j.Quote, Tools: toolsView(j), People: peopleViews(j), Nails: nailViews(j), Promised: j.Promised}
 	for _, k := range job.Kinds {
 		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
 	}

@@ -13,6 +13,27 @@ func (ToolsView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
 	return of[job.Tools]{}.schema(r, s)
 }
 
+func (v PersonView) MarshalJSON() ([]byte, error) {
+	type plain PersonView
+	return v.of.beside(plain(v))
+}
+func (PersonView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
+	return of[job.Person]{}.schema(r, s)
+}
+
+func (v InstrumentOfView) MarshalJSON() ([]byte, error) {
+	type plain InstrumentOfView
+	return v.of.beside(plain(v))
+}
+func (InstrumentOfView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
+	return of[job.Instrument]{}.schema(r, s)
+}
+
+func (v NailView) MarshalJSON() ([]byte, error) { type plain NailView; return v.of.beside(plain(v)) }
+func (NailView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
+	return of[job.Nail]{}.schema(r, s)
+}
+
 func (v RoomView) MarshalJSON() ([]byte, error) { type plain RoomView; return v.of.beside(plain(v)) }
 func (RoomView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
 	return of[job.Room]{}.schema(r, s)

@@ -81,12 +81,18 @@ func (s *Store) RackFor(id string, m *job.Moulding) ([]sticks.RackOffcut, error)
 }
 
 // PutOnRack puts an offcut of a moulding on the rack by hand.
-func (s *Store) PutOnRack(m *job.Moulding, length job.Entry, note string) (string, error) {
-	id := NewID("o")
-	return id, s.change(func(tx *gorm.DB) error {
-		return tx.Create(&rackRow{ID: id, Name: m.Name, Kind: m.Kind, HeightNm: int64(m.Height.Length), ThicknessNm: int64(m.Thickness.Length),
-			LengthNm: int64(length.Length), LengthText: length.Text, Note: note, At: s.now().Format(time.RFC3339)}).Error
+func (s *Store) PutOnRack(m *job.Moulding, length job.Entry, note string) (id string, err error) {
+	err = s.change(func(tx *gorm.DB) (err error) {
+		id, err = s.rackRow(tx, m, length, note)
+		return err
 	})
+	return id, err
+}
+
+func (s *Store) rackRow(tx *gorm.DB, m *job.Moulding, length job.Entry, note string) (string, error) {
+	id := NewID("o")
+	return id, tx.Create(&rackRow{ID: id, Name: m.Name, Kind: m.Kind, HeightNm: int64(m.Height.Length), ThicknessNm: int64(m.Thickness.Length),
+		LengthNm: int64(length.Length), LengthText: length.Text, Note: note, At: s.now().Format(time.RFC3339)}).Error
 }
 
 // TakeFromRack takes an offcut off the rack, used up or thrown away. One that a

@@ -91,8 +91,12 @@ func (s *Store) KeepRuleSet(set RuleSet) error {
 	if n >= maxRuleSets {
 		return &job.Invalid{Thing: "rule set", Field: "name", Value: set.Name, Reason: "is one too many", Remedy: "remove one that nobody uses"}
 	}
+	return s.change(func(tx *gorm.DB) error { return keepRuleSet(tx, set) })
+}
+
+func keepRuleSet(tx *gorm.DB, set RuleSet) error {
 	row := ruleSetRow{set.Name, string(set.Unit), jsonText(set.Rules), time.Now().UTC().Format(time.RFC3339)}
-	return s.change(func(tx *gorm.DB) error { return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error })
+	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
 }
 
 // RemoveRuleSet forgets a set. Jobs that took it keep their rules.

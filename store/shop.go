@@ -101,3 +101,80 @@ func (s *Store) writeShop(tx *gorm.DB, was loaded, next job.Job, ops []edit.Op) 
 	rev, err := log(tx, &changeRow{JobID: ShopID, Kind: kindDo, State: spent, Ops: jsonText(ops), Inverse: "[]", At: s.now().Format(time.RFC3339)})
 	return loaded{job: next, revision: rev}, err
 }
+
+// TakeIn keeps a job that came from elsewhere: a file. What it has that the shop has too is noted as the shop's.
+func (s *Store) TakeIn(j job.Job) (string, error) {
+	own, err := s.Shop()
+	if err != nil {
+		return "", err
+	}
+	j = j.Clone()
+	shop.Recognise(&j, &own)
+	return s.Create(j)
+}
+
+// WholeShop gives all that the shop has.
+func (s *Store) WholeShop() (shop.Whole, error) {
+	own, err := s.Shop()
+	if err != nil {
+		return shop.Whole{}, err
+	}
+	return s.wholeOf(own)
+}
+
+func (s *Store) wholeOf(own job.Job) (out shop.Whole, err error) {
+	out.Shop = own.Clone()
+	sets, err := s.RuleSets()
+	if err != nil {
+		return out, err
+	}
+	for _, r := range sets {
+		out.RuleSets = append(out.RuleSets, shop.RuleSet(r))
+	}
+	rack, err := s.Rack()
+	for _, o := range rack {
+		out.Rack = append(out.Rack, shop.Offcut{Name: o.Name, Kind: o.Kind, Height: o.Height, Thickness: o.Thickness, Length: o.Length, Text: o.Text, Note: o.Note})
+	}
+	return out, err
+}
+
+// TakeShop takes what a shop file has into the shop, all or nothing, and tells how many things are new, and the shop's revision.
+func (s *Store) TakeShop(f shop.Whole) (n int, revision int64, err error) {
+	var is loaded
+	had, err := s.WholeShop()
+	if err != nil {
+		return 0, 0, err
+	}
+	err = s.change(func(tx *gorm.DB) error {
+		k, err := s.shopOf(tx)
+		if err != nil {
+			return err
+		}
+		whole := shop.Whole{Shop: k.job.Clone(), RuleSets: had.RuleSets, Rack: had.Rack}
+		n = whole.TakeIn(&f)
+		if err := whole.Check(); err != nil {
+			return err
+		}
+		if len(whole.RuleSets) > maxRuleSets {
+			return &job.Invalid{Thing: "rule sets", Field: "rule_sets", Value: fmt.Sprint(len(whole.RuleSets)), Reason: "are too many", Remedy: "remove those that nobody uses"}
+		}
+		for _, r := range whole.RuleSets[len(had.RuleSets):] {
+			if err := keepRuleSet(tx, RuleSet(r)); err != nil {
+				return err
+			}
+		}
+		for _, o := range whole.Rack[len(had.Rack):] {
+			m := job.Moulding{Name: o.Name, Kind: o.Kind, Height: job.Entry{Length: o.Height}, Thickness: job.Entry{Length: o.Thickness}}
+			if _, err := s.rackRow(tx, &m, job.Entry{Length: o.Length, Text: o.Text}, o.Note); err != nil {
+				return err
+			}
+		}
+		is, err = s.writeShop(tx, k, whole.Shop, nil)
+		return err
+	})
+	if err != nil {
+		return 0, 0, err
+	}
+	s.keepAtHand(ShopID, is)
+	return n, is.revision, nil
+}

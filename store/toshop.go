@@ -35,6 +35,7 @@ var toShopSQL = []string{
 		job_id TEXT NOT NULL REFERENCES jobs (id) ON DELETE CASCADE,
 		id TEXT NOT NULL, pos INTEGER NOT NULL, name TEXT NOT NULL, unit TEXT NOT NULL, doc TEXT NOT NULL,
 		PRIMARY KEY (job_id, id))`,
+	"CREATE TABLE settings (name TEXT PRIMARY KEY, value TEXT NOT NULL)",
 }
 
 func toShop(ctx context.Context, raw *sql.Tx) error {

@@ -32,11 +32,11 @@ const (
 
 // Instrument is what lengths or corners are read with, and by how much two of its readings of one differ.
 type Instrument struct {
-	ID      string         `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Name    string         `json:"name,omitempty" maxLength:"200"`
-	Kind    string         `json:"kind" required:"true" enum:"tape,laser,protractor"`
-	Length  *Entry         `json:"length,omitempty" doc:"what two readings of one length differ by, of a tape or laser"`
-	Reading *measure.Angle `json:"reading,omitempty" minimum:"0" maximum:"10" doc:"the same of a corner, of a protractor"`
+	ID      string        `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
+	Name    string        `json:"name,omitempty" maxLength:"200"`
+	Kind    string        `json:"kind" required:"true" enum:"tape,laser,protractor"`
+	Length  *Entry        `json:"length,omitempty" doc:"what two readings of one length differ by, of a tape or laser"`
+	Reading measure.Angle `json:"reading,omitempty" minimum:"0" maximum:"10" doc:"the same of a corner, of a protractor"`
 }
 
 // Kinds of nail.
@@ -152,7 +152,7 @@ func (c *checker) instrument(i *Instrument) {
 			c.refuse(thing, "length", l.Text, "no tape is so bad", "give what two of its readings of one length differ by")
 		}
 	}
-	if r := i.Reading; r != nil && !(*r > 0 && *r <= 10) {
+	if r := i.Reading; !(r >= 0 && r <= 10) {
 		c.refuse(thing, "reading", r.Text(6), "no protractor is so good or so bad", "give what two of its readings of one corner differ by, such as 0.5")
 	}
 }

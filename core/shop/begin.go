@@ -1,11 +1,13 @@
 package shop
 
 import (
+	"fmt"
 	"reflect"
 	"slices"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/words"
 )
 
 // New is a shop that nobody has said anything of: an ordinary saw, a made-up price sheet, and nothing that is taken for known.
@@ -69,4 +71,28 @@ func originOf(shop *job.Job, kind, id string) *job.Origin {
 		return nil
 	}
 	return &job.Origin{Of: or(id, Own), At: at}
+}
+
+// Thing is a saw or a moulding as a list names it.
+type Thing struct{ Kind, ID, Title, Says string }
+
+// Things are the saws and mouldings of a shop or job, with their figures in a few words.
+func Things(s *job.Job, unit measure.Unit) (out []Thing) {
+	for i := range s.Saws {
+		k := &s.Saws[i]
+		out = append(out, Thing{"saw", k.ID, or(k.Name, "The saw"), fmt.Sprintf("swings %s left, %s right; tilts %s, %s; %s", k.MitreLeft, k.MitreRight, k.BevelLeft, k.BevelRight,
+			words.Count(len(k.Tests), "test cut"))})
+	}
+	for i := range s.Mouldings {
+		m := &s.Mouldings[i]
+		says := fmt.Sprintf("%s by %s", m.Height.Length.In(unit), m.Thickness.Length.In(unit))
+		if len(m.Sticks) > 0 {
+			says += ", " + words.Count(len(m.Sticks), "stick length")
+		}
+		if m.Yard != "" {
+			says += ", " + m.Yard
+		}
+		out = append(out, Thing{"moulding", m.ID, m.Title(), says})
+	}
+	return out
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"encoding/json"
 	"fmt"
 	"slices"
 
@@ -13,18 +14,23 @@ import (
 // A sheet is taken where the shop's is as new as New made it; a job that has another keeps its own.
 func Merge(shop, j *job.Job) {
 	fresh := New(shop.Unit)
+	if s := &shop.Saws[0]; len(shop.Saws) == 1 && s.Name == "" && alike(shop, &fresh, "saw", s.ID) && !slices.ContainsFunc(j.Saws, func(o job.Saw) bool {
+		return o.Name == "" && Fingerprint(j, "saw", o.ID) == Fingerprint(shop, "saw", s.ID)
+	}) {
+		shop.Saws = nil // the one that nobody chose
+	}
 	for i := range j.Saws {
 		s := &j.Saws[i]
 		id := among(shop, "saw", s.ID, s.Name, Fingerprint(j, "saw", s.ID), ids(shop.Saws, func(s *job.Saw) (string, string) { return s.ID, s.Name }))
 		if shop.SawNamed(id) == nil {
-			if len(shop.Saws) == 1 && alike(shop, &fresh, "saw", shop.Saws[0].ID) && shop.Saws[0].Name == "" {
-				shop.Saws, shop.Saw = nil, id // the one that nobody chose
-			}
 			own := job.Job{Saws: []job.Saw{*s}}.Clone().Saws[0]
 			own.ID, own.Origin = id, nil
 			shop.Saws = append(shop.Saws, own)
 		}
 		s.Origin = originOf(shop, "saw", id)
+	}
+	if shop.SawNamed(shop.Saw) == nil {
+		shop.Saw = j.SawNamed(j.Saw).Origin.Of
 	}
 	for i := range j.Mouldings {
 		m := &j.Mouldings[i]
@@ -128,4 +134,72 @@ func Bring(j, shop *job.Job, kind, id string) (edit.Op, error) {
 		free = fmt.Sprintf("%.70s-%d", id, n)
 	}
 	return edit.Bring(kind, free, shop, id, after, originOf(shop, kind, id))
+}
+
+// Keep are the steps of the shop that make a thing of a job its own, and those of the job that note it: in the place of what it was
+// taken from, or beside what there is.
+func Keep(j, shop *job.Job, kind, id string) (inShop, after []edit.Op, err error) {
+	print := Fingerprint(j, kind, id)
+	if print == "" {
+		return nil, nil, &edit.Missing{Thing: kind + " " + id}
+	}
+	of := Own
+	var origin *job.Origin
+	switch kind {
+	case "saw":
+		origin = j.SawNamed(id).Origin
+	case "moulding":
+		origin = j.Moulding(id).Origin
+	}
+	switch {
+	case kind != "saw" && kind != "moulding":
+		inShop = edit.Alike(shop, kind, "", j, "")
+	case origin != nil && Fingerprint(shop, kind, origin.Of) != "":
+		of = origin.Of
+		inShop = edit.Alike(shop, kind, of, j, id)
+	default:
+		add, err := Bring(shop, j, kind, id)
+		if err != nil {
+			return nil, nil, err
+		}
+		of = add.ID
+		inShop = []edit.Op{Loosened(add)}
+	}
+	return inShop, []edit.Op{{Do: edit.Set, Kind: kind, ID: id, Field: "origin", Value: edit.Raw(job.Origin{Of: of, At: print}), Unit: j.Unit}}, nil
+}
+
+// Loosened is a step that brings a thing, which then is of no shop.
+func Loosened(add edit.Op) edit.Op {
+	var value map[string]any
+	if json.Unmarshal(add.Value, &value) == nil {
+		delete(value, "origin")
+		add.Value = edit.Raw(value)
+	}
+	return add
+}
+
+// Recognise notes of each thing of a job that came from elsewhere which of the shop's it is, where that has one of the same name with
+// the same figures. The rest is the job's own: what another shop called it says nothing here.
+func Recognise(j, shop *job.Job) {
+	for i := range j.Saws {
+		s := &j.Saws[i]
+		s.Origin = nil
+		for k := range shop.Saws {
+			if o := &shop.Saws[k]; o.Name == s.Name && Fingerprint(shop, "saw", o.ID) == Fingerprint(j, "saw", s.ID) {
+				s.Origin = originOf(shop, "saw", o.ID)
+			}
+		}
+	}
+	for i := range j.Mouldings {
+		m := &j.Mouldings[i]
+		m.Origin = nil
+		for k := range shop.Mouldings {
+			if o := &shop.Mouldings[k]; o.Name == m.Name && Fingerprint(shop, "moulding", o.ID) == Fingerprint(j, "moulding", m.ID) {
+				m.Origin = originOf(shop, "moulding", o.ID)
+			}
+		}
+	}
+	for _, k := range sheets {
+		*k.origin(j) = originOf(shop, k.kind, "")
+	}
 }
