@@ -65,6 +65,19 @@ func (h *hub) listen(job string) (c chan any, leave func()) {
 	}
 }
 
+// tellAll tells the listeners of each job something of it.
+func (h *hub) tellAll(of func(job string) any) {
+	h.mu.Lock()
+	var jobs []string
+	for job := range h.subs {
+		jobs = append(jobs, job)
+	}
+	h.mu.Unlock()
+	for _, job := range jobs {
+		h.tell(job, of(job))
+	}
+}
+
 // tell never waits: a browser that is slow misses events, not the newest: it reads the
 // whole job when it gets to one, and each list of people is whole.
 func (h *hub) tell(job string, e any) {

@@ -53,6 +53,7 @@ var whoMay = map[string]may{
 	"create-job": wholeShop, "import-job": wholeShop, "keep-rule-set": wholeShop, "remove-rule-set": wholeShop,
 	"add-offcut": wholeShop, "remove-offcut": wholeShop, "set-instrument": wholeShop,
 
+	"list-copies": theDesk, "make-copy": theDesk, "keep-copies-in": theDesk, "get-copy": theDesk, "restore-copy": theDesk, "restore-backup": theDesk,
 	"get-share": theDesk, "make-code": theDesk, "cancel-code": theDesk, "turn-away": theDesk,
 }
 

@@ -131,8 +131,13 @@ func (s *Store) KeepCopy() (Copy, error) {
 		return Copy{}, &Unusable{folder, plainOS(err)}
 	}
 	now := s.now().Truncate(time.Second)
-	name := now.Format(nameOfCopy)
-	path := filepath.Join(folder, name)
+	path := filepath.Join(folder, now.Format(nameOfCopy))
+	for ; ; path = filepath.Join(folder, now.Format(nameOfCopy)) {
+		if _, err := os.Stat(path); err != nil {
+			break
+		}
+		now = now.Add(time.Second) // two in one second
+	}
 	if err := s.Backup(path); err != nil {
 		return Copy{}, err
 	}
@@ -147,7 +152,7 @@ func (s *Store) KeepCopy() (Copy, error) {
 	for _, c := range thinned(all, now) {
 		_ = os.Remove(filepath.Join(folder, c.Name)) // at the next time
 	}
-	return Copy{name, now, at.Size()}, nil
+	return Copy{filepath.Base(path), now, at.Size()}, nil
 }
 
 // thinned are the copies, listed newest first, that are kept no longer: of each of the last days, of each week and of each month before,

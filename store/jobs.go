@@ -10,6 +10,7 @@ import (
 	"gorm.io/gorm"
 
 	"gnomon/core/job"
+	"gnomon/core/shop"
 )
 
 // ErrNoJob is a job that is not in the database.
@@ -44,6 +45,21 @@ func (s *Store) CreateAs(id string, j job.Job) error {
 	if _, _, err := s.Job(id); !errors.Is(err, ErrNoJob) {
 		return err
 	}
+	own, err := s.Shop()
+	if err != nil {
+		return err
+	}
+	if shop.Fresh(&own) { // what it has is the shop's
+		whole := shop.Whole{Shop: j}
+		whole.Shop.Rooms, whole.Shop.Layouts, whole.Shop.Records, whole.Shop.ByHand = nil, nil, nil, nil
+		if _, _, err := s.TakeShop(whole); err != nil {
+			return err
+		}
+		if own, err = s.Shop(); err != nil {
+			return err
+		}
+	}
+	shop.Recognise(&j, &own)
 	return s.createAs(id, j)
 }
 

@@ -7,12 +7,14 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"log/slog"
 	"os"
 	"os/signal"
 	"path/filepath"
 	"runtime"
 	"runtime/debug"
 	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -144,6 +146,10 @@ func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []
 		reserved := make([]byte, heapReserved)
 		defer runtime.KeepAlive(reserved)
 	}
+	var copies sync.WaitGroup
+	copies.Go(func() { s.Daily(ctx, func(err error) { slog.Error("no copy of today could be kept", "why", err) }) })
+	defer copies.Wait()
+	defer stop()
 	program := func(sh server.Sharing) server.Program {
 		return server.New(server.Config{Store: s, Web: web.Files(), Sharing: sh, Version: version, Instruments: tools})
 	}
