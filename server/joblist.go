@@ -10,6 +10,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/shop"
 	"gnomon/store"
 )
 
@@ -39,6 +40,8 @@ type ProgressView struct {
 type JobList struct {
 	Jobs    []JobEntry `json:"jobs"`
 	Waiting bool       `json:"waiting" doc:"the progress of some is being worked out: ask again"`
+	Fresh   bool       `json:"fresh" doc:"nobody has said anything of the shop yet"`
+	Unit    string     `json:"unit" enum:"in,mm" doc:"the shop's"`
 }
 
 // Putting is what becomes of a job in the list.
@@ -60,7 +63,11 @@ func (s *server) jobList(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		out := JobList{Jobs: []JobEntry{}}
+		own, err := s.store.Shop()
+		if err != nil {
+			return nil, asProblem(err)
+		}
+		out := JobList{Jobs: []JobEntry{}, Fresh: shop.Fresh(&own), Unit: string(own.Unit)}
 		only := onlyJob(ctx) // let in for one job, it learns of no other
 		var stale []string
 		for _, e := range es {

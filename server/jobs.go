@@ -31,6 +31,7 @@ type Encoded struct {
 type NewJob struct {
 	Name string `json:"name" maxLength:"200"`
 	Unit string `json:"unit" enum:"in,mm"`
+	Room string `json:"room,omitempty" maxLength:"200" doc:"the name of its first room; none is begun without"`
 }
 
 // JobMade gives a new job's identifier.
@@ -46,7 +47,7 @@ func (s *server) jobs(api huma.API) {
 	s.jobList(api)
 	huma.Register(api, op(http.MethodPost, "/api/jobs", "create-job", "Begin a job with the shop's saw, mouldings and sheets"),
 		func(_ context.Context, in *struct{ Body NewJob }) (*Body[JobMade], error) {
-			id, err := s.store.Begin(in.Body.Name, measure.Unit(in.Body.Unit))
+			id, err := s.store.Begin(in.Body.Name, measure.Unit(in.Body.Unit), in.Body.Room)
 			if err != nil {
 				return nil, asProblem(err)
 			}

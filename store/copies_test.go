@@ -52,7 +52,7 @@ func TestACopyADay(t *testing.T) {
 	s := openAt(t, filepath.Join(dir, "g.db"))
 	now := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
 	s.now = func() time.Time { return now }
-	_, err := s.Begin("First", measure.UnitInch)
+	_, err := s.Begin("First", measure.UnitInch, "")
 	require.NoError(t, err)
 	require.NoError(t, s.today())
 	require.NoError(t, s.today())
@@ -101,7 +101,7 @@ func TestBringBackWhileServed(t *testing.T) {
 	backup := path + ".copy"
 	require.NoError(t, s.Backup(backup))
 
-	later, err := s.Begin("Later", measure.UnitInch)
+	later, err := s.Begin("Later", measure.UnitInch, "")
 	require.NoError(t, err)
 	r, err := s.Do(id, By{Client: "a"}, []edit.Op{set("job", "", "name", "Changed")})
 	require.NoError(t, err)

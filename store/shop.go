@@ -28,9 +28,9 @@ func (s *Store) shopOf(tx *gorm.DB) (loaded, error) {
 	return k, err
 }
 
-// Begin keeps a new job of the shop and gives its identifier. A shop of which nobody has said anything yet measures as its
+// Begin keeps a new job of the shop with its first room, where that has a name, and gives its identifier. A shop of which nobody has said anything yet measures as its
 // first job does.
-func (s *Store) Begin(name string, unit measure.Unit) (string, error) {
+func (s *Store) Begin(name string, unit measure.Unit, room string) (string, error) {
 	id := NewID("j")
 	var inShop loaded
 	err := s.change(func(tx *gorm.DB) error {
@@ -44,7 +44,7 @@ func (s *Store) Begin(name string, unit measure.Unit) (string, error) {
 			}
 			k = inShop
 		}
-		j := shop.Begin(&k.job, name, unit)
+		j := shop.Begin(&k.job, name, unit, room)
 		if err := j.Check(); err != nil {
 			return err
 		}

@@ -36,7 +36,7 @@ func test(id string) edit.Op {
 // A shop of which nobody has said anything measures as its first job does; what is said of it then, the next job begins with.
 func TestJobsBeginWithTheShop(t *testing.T) {
 	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
-	first, err := s.Begin("First", measure.UnitMillimetre)
+	first, err := s.Begin("First", measure.UnitMillimetre, "")
 	require.NoError(t, err)
 	own, err := s.Shop()
 	require.NoError(t, err)
@@ -47,7 +47,7 @@ func TestJobsBeginWithTheShop(t *testing.T) {
 
 	_, err = s.Do(ShopID, By{Client: "a"}, []edit.Op{set("saw", "saw", "name", "The bench saw"), set("saw", "saw", "mitre_left", "52"), set("prices", "", "cope", "12")})
 	require.NoError(t, err)
-	next, err := s.Begin("Next", measure.UnitInch)
+	next, err := s.Begin("Next", measure.UnitInch, "")
 	require.NoError(t, err)
 	j, _, err = s.Job(next)
 	require.NoError(t, err)
@@ -64,9 +64,9 @@ func TestJobsBeginWithTheShop(t *testing.T) {
 // A test cut made in a job is the saw's: the shop has it, other jobs are told, and it is taken back there too.
 func TestATestCutIsTheSaws(t *testing.T) {
 	s := openAt(t, filepath.Join(t.TempDir(), "g.db"))
-	a, err := s.Begin("A", measure.UnitInch)
+	a, err := s.Begin("A", measure.UnitInch, "")
 	require.NoError(t, err)
-	b, err := s.Begin("B", measure.UnitMillimetre)
+	b, err := s.Begin("B", measure.UnitMillimetre, "")
 	require.NoError(t, err)
 	count := func(id string) int {
 		j, _, err := s.Job(id)

@@ -24,8 +24,8 @@ func Fresh(s *job.Job) bool {
 }
 
 // Begin is a new job of a shop: with the saw that the shop uses, the mouldings that new jobs begin with (the first base where none
-// is marked so, and a made-up one where there is none), its sheets, rules and people.
-func Begin(shop *job.Job, name string, unit measure.Unit) job.Job {
+// is marked so, and a made-up one where there is none), its sheets, rules and people; and with a first room, where that has a name.
+func Begin(shop *job.Job, name string, unit measure.Unit, room string) job.Job {
 	own := shop.Clone()
 	s := &own
 	j := job.Job{Name: name, Unit: unit, Prices: s.Prices, Cutting: s.Cutting, Tools: s.Tools, Rules: s.Rules, Doors: s.Doors, People: s.People, Nails: s.Nails,
@@ -47,9 +47,22 @@ func Begin(shop *job.Job, name string, unit measure.Unit) job.Job {
 	for i := range j.Mouldings {
 		j.Mouldings[i].Usual = false
 	}
+	if room != "" {
+		j.Rooms = []job.Room{firstRoom(room, &j.Mouldings[0])}
+	}
 	j.Normalise()
 	Link(&j, shop)
 	return j
+}
+
+// firstRoom has four walls, as most have, and the moulding along them.
+func firstRoom(name string, m *job.Moulding) job.Room {
+	r := job.Room{ID: "room-1", Name: name, Closed: true, Runs: []job.Run{{ID: "room-1-run", Moulding: m.ID, Level: m.Is().Level}}}
+	for i := range 4 {
+		id := fmt.Sprintf("room-1-w%d", i+1)
+		r.Walls, r.Corners = append(r.Walls, job.Wall{ID: id}), append(r.Corners, job.Corner{ID: id + "c"})
+	}
+	return r
 }
 
 // Link notes of each thing of a job that the shop has under the same name which one it is, and what figures that has.

@@ -70,7 +70,7 @@ func TestBegin(t *testing.T) {
 	s := full(t)
 	s.Saw = s.Saws[len(s.Saws)-1].ID
 	for _, unit := range []measure.Unit{measure.UnitInch, measure.UnitMillimetre} {
-		j := Begin(&s, "Next", unit)
+		j := Begin(&s, "Next", unit, "")
 		require.NoError(t, j.Check())
 		for thing, state := range states(&j, &s) {
 			assert.Equal(t, Same, state, thing)
@@ -83,8 +83,12 @@ func TestBegin(t *testing.T) {
 		assert.Empty(t, j.Quote.For)
 		assert.Equal(t, s.Quote.From, j.Quote.From)
 	}
+	with := Begin(&s, "Next", measure.UnitInch, "Galley")
+	require.NoError(t, with.Check())
+	assert.Len(t, with.Rooms[0].Walls, 4)
+	assert.Equal(t, "hall-base", with.Rooms[0].Runs[0].Moulding)
 	none := New(measure.UnitInch)
-	j := Begin(&none, "First", measure.UnitInch)
+	j := Begin(&none, "First", measure.UnitInch, "")
 	assert.Equal(t, "base", j.Mouldings[0].ID)
 	assert.Nil(t, j.Mouldings[0].Origin, "made up, and not of the shop")
 	assert.Equal(t, Same, states(&j, &none)["saw saw"])
@@ -109,7 +113,7 @@ func fingerprint(j job.Job, kind, id string) string { return Fingerprint(&j, kin
 // The shop moves on: the job says so until it takes or leaves it, and keeps its own figures until then.
 func TestMovedTakenAndLeft(t *testing.T) {
 	s := full(t)
-	j := Begin(&s, "Job", measure.UnitMillimetre)
+	j := Begin(&s, "Job", measure.UnitMillimetre, "")
 	saw := j.Saw
 	moved := made(t, s, set("saw", saw, "mitre_left", "47"), edit.Op{Do: edit.Add, Kind: "test", In: saw, ID: "t9",
 		Value: edit.Raw(map[string]any{"way": "corner", "dialled": 45, "corner": 90.2})})
@@ -144,7 +148,7 @@ func TestToTakeIsToBeTheSame(t *testing.T) {
 		"resolution": {"0.25", "1"}, "reading": {"0.25", "1"}, "tape": {"1/32", "1/8"}, "kerf": {"1/8", "1/16"}, "drying": {"20", "45"}, "hair": {"1/16", "1/64"}, "nail": {"2", "2 1/2"}, "detents": {"0, 45", "0, 22.5, 45"}}
 	for range 400 {
 		unit := []measure.Unit{measure.UnitInch, measure.UnitMillimetre}[rng.IntN(2)]
-		j := Begin(&s, "Job", unit)
+		j := Begin(&s, "Job", unit, "")
 		next, here := s, j
 		for range 1 + rng.IntN(6) {
 			kind := []string{"saw", "moulding", "prices", "cutting", "tools", "rules"}[rng.IntN(6)]
@@ -210,7 +214,7 @@ func TestMerge(t *testing.T) {
 
 func TestBring(t *testing.T) {
 	s := full(t)
-	j := Begin(&s, "Job", measure.UnitInch)
+	j := Begin(&s, "Job", measure.UnitInch, "")
 	op, err := Bring(&j, &s, "moulding", s.Mouldings[1].ID)
 	require.NoError(t, err)
 	j = made(t, j, op)
