@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import MarginNotes from './shell/MarginNotes.vue'
 import StoryStick from './shell/StoryStick.vue'
@@ -9,13 +9,37 @@ import { connect } from './state/instruments'
 import { useKeys } from './state/keys'
 import { conflict, missing, openJob, closeJob, readyFor, redo, setOp, undo, view, attempt } from './state/job'
 import { byThumb, drawingWanted, handheld } from './state/measuring'
-import { me, stranger, whoAmI } from './state/me'
-import { notice } from './state/notice'
+import { lineOf } from './api/client'
+import { mayAll, me, stranger, whoAmI } from './state/me'
+import { notice, tell } from './state/notice'
 import { keepPages, newer, reload } from './state/offline'
 import { whereabouts } from './state/people'
-import { chosen, pieceById, room, roomId, stops } from './state/place'
+import { chosen, inShop, pieceById, room, roomId, stops } from './state/place'
 import { shows } from './state/shows'
 
+// A file may be dropped anywhere; what reads it is loaded then.
+const dragged = ref(false)
+let over = 0
+const carries = (e: DragEvent) => mayAll.value && !!e.dataTransfer?.types.includes('Files')
+function drag(e: DragEvent) {
+  if (!carries(e)) return
+  e.preventDefault()
+  dragged.value = true
+  clearTimeout(over)
+  over = window.setTimeout(() => (dragged.value = false), 300)
+}
+async function drop(e: DragEvent) {
+  dragged.value = false
+  const file = carries(e) ? e.dataTransfer!.files[0] : undefined
+  if (!file) return
+  e.preventDefault()
+  const { bring } = await import('./state/bring')
+  await bring(file, router).catch((x) => tell(lineOf(x), true))
+}
+onMounted(() => {
+  document.addEventListener('dragover', drag)
+  document.addEventListener('drop', (e) => void drop(e))
+})
 // Dialogs are loaded when they are first wanted.
 const GoBox = defineAsyncComponent(() => import('./shell/GoBox.vue'))
 const KeyList = defineAsyncComponent(() => import('./shell/KeyList.vue'))
@@ -59,7 +83,7 @@ watch(
   () => [view.value?.id, stop.value, room.value?.id, chosen.value] as const,
   ([job, at, inRoom, what]) => {
     const piece = at === 'saw' && what?.kind === 'piece' && !pieceById.value.get(what.id)?.done ? what.id : undefined
-    whereabouts.value = job ? { job, where: at === 'measure' ? 'ladder' : at === 'saw' ? 'saw' : 'desk', room: inRoom, piece } : null
+    whereabouts.value = job && !inShop.value ? { job, where: at === 'measure' ? 'ladder' : at === 'saw' ? 'saw' : 'desk', room: inRoom, piece } : null
   },
 )
 const thumb = computed(() => stop.value === 'measure' && byThumb.value && !!room.value?.walls.length)
@@ -89,12 +113,17 @@ const titles: Record<string, string> = {
   saws: 'Saws',
   rules: 'House rules',
   corner: 'One corner',
+  copies: 'Copies',
 }
-watch([stop, view], () => (document.title = [titles[stop.value], view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')), { immediate: true })
+watch(
+  [stop, view],
+  () => (document.title = [titles[stop.value], inShop.value && stop.value === 'shop' ? '' : view.value?.name, 'Gnomon'].filter(Boolean).join(' · ')),
+  { immediate: true },
+)
 
 function toStop(n: number) {
   const name = stops[n - 1]
-  if (name && view.value) void router.push({ name, params: { job: view.value.id }, query: route.query })
+  if (name && view.value && !inShop.value) void router.push({ name, params: { job: view.value.id }, query: route.query })
 }
 useKeys({
   'ctrl+k': () => (box.value = 'go'),
@@ -143,6 +172,7 @@ useKeys({
     <NewRoom v-if="box === 'room' && view" @close="box = ''" />
     <CompareSets v-if="box === 'compare' && view" @close="box = ''" />
     <ConflictBox v-if="conflict" />
+    <div v-if="dragged" class="dragged screen-only">A job, a shop, a survey or a section: let go, and it is read.</div>
     <div v-if="notice" class="notice screen-only" :class="{ bad: notice.bad }" role="status">{{ notice.text }}</div>
   </div>
 </template>
@@ -211,6 +241,18 @@ useKeys({
     bottom: 84px;
     width: calc(100vw - 24px);
   }
+}
+.dragged {
+  position: fixed;
+  z-index: 41;
+  inset: 10px;
+  display: grid;
+  place-items: center;
+  border: 2px dashed var(--chalk);
+  border-radius: 4px;
+  background: rgb(245 242 235 / 88%);
+  font-size: 20px;
+  pointer-events: none;
 }
 .newer {
   position: fixed;

@@ -7,7 +7,7 @@ export const router = createRouter({
     { path: '/join', name: 'join', component: () => import('./pages/DevicesPage.vue') },
     { path: '/devices', name: 'devices', component: () => import('./pages/DevicesPage.vue') },
     { path: '/corner', name: 'corner', component: () => import('./pages/OneCorner.vue') },
-    { path: '/jobs/:job', redirect: (to) => ({ name: 'measure', params: to.params }) },
+    { path: '/jobs/:job', redirect: (to) => ({ name: to.params.job === 'shop' ? 'shop' : 'measure', params: to.params }) },
     { path: '/jobs/:job/look', name: 'look', component: () => import('./stops/LookStop.vue') },
     { path: '/jobs/:job/quote', name: 'quote', component: () => import('./pages/QuotePage.vue') },
     { path: '/jobs/:job/prices', name: 'prices', component: () => import('./pages/PriceSheet.vue') },
@@ -15,6 +15,9 @@ export const router = createRouter({
     { path: '/jobs/:job/measure', name: 'measure', component: () => import('./stops/MeasureStop.vue') },
     { path: '/jobs/:job/joints', name: 'joints', component: () => import('./stops/JointsStop.vue') },
     { path: '/jobs/:job/saw', name: 'saw', component: () => import('./stops/SawStop.vue') },
+    // The shop is a job without rooms: what is said of a job's saws, mouldings and sheets is said of the shop's on the same pages.
+    { path: '/shop', redirect: { name: 'shop', params: { job: 'shop' } } },
+    { path: '/copies', name: 'copies', component: () => import('./pages/CopiesPage.vue') },
     { path: '/jobs/:job/shop', name: 'shop', component: () => import('./pages/ShopPage.vue') },
     { path: '/jobs/:job/shop/mouldings', name: 'mouldings', component: () => import('./pages/MouldingsPage.vue') },
     { path: '/jobs/:job/shop/saws', name: 'saws', component: () => import('./pages/SawsPage.vue') },

@@ -12,9 +12,16 @@ import PickField from '../parts/PickField.vue'
 import LengthText from '../parts/LengthText.vue'
 import SectionPicture from '../parts/SectionPicture.vue'
 import { grades, materials } from '../state/choices'
+import ShopLine from '../parts/ShopLine.vue'
+import TakeThings from '../parts/TakeThings.vue'
+import { dropped, taken } from '../state/drop'
+import { me } from '../state/me'
+import { inShop } from '../state/place'
+import { useShop } from '../state/shop'
 import { attempt, newId, send, setOp, setter, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 
+useShop()
 const route = useRoute()
 const router = useRouter()
 const list = computed(() => view.value?.mouldings ?? [])
@@ -38,10 +45,10 @@ async function fromLibrary(id: string) {
     const fresh = list.value.filter((x) => !had.has(x.id)).at(-1)
     if (fresh) void pick(fresh.id)
     showLibrary.value = false
-    tell('Taken into the job.')
+    tell(inShop.value ? 'Taken into the shop.' : 'Taken into the job.')
   }
 }
-async function add() {
+async function add(name = 'New moulding') {
   const id = newId('m')
   const mm = view.value!.unit === 'mm'
   if (
@@ -52,11 +59,11 @@ async function add() {
       after: list.value.at(-1)?.id,
       unit: view.value!.unit,
       value: mm
-        ? { id: '', name: 'New moulding', height: '120', thickness: '15', profiled: true, sticks: ['4800'] }
-        : { id: '', name: 'New moulding', height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] },
+        ? { id: '', name, height: '120', thickness: '15', profiled: true, sticks: ['4800'] }
+        : { id: '', name, height: '4 1/2', thickness: '1/2', profiled: true, sticks: ["16'"] },
     })
   )
-    void pick(id)
+    await pick(id)
 }
 const set = (field: string, value: string, was: string) => attempt(setOp('moulding', m.value!.id, field, value, was))
 
@@ -141,11 +148,27 @@ const paste = () =>
     left: facingLeft.value,
     text: pasted.value,
   })
+/** A section that was dropped is a new moulding of its file's name. */
+watch(
+  dropped,
+  async () => {
+    const f = taken('section')
+    if (!f) return
+    await add(f.name.replace(/\.\w+$/, ''))
+    await importText({
+      format: formats[f.name.split('.').at(-1)?.toLowerCase() ?? ''] ?? 'svg',
+      unit: fileUnit.value,
+      left: facingLeft.value,
+      text: await f.text(),
+    })
+  },
+  { immediate: true },
+)
 const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/section/file?format=${format}`
 </script>
 
 <template>
-  <ListAndOne of="Mouldings of the job">
+  <ListAndOne :of="inShop ? 'Mouldings of the shop' : 'Mouldings of the job'">
     <template #list>
       <button v-for="x in list" :key="x.id" class="item" type="button" :class="{ on: x.id === m?.id }" @click="pick(x.id)">
         <span class="thumb"><SectionPicture :sketch="x.sketch" :crown="x.sprung" /></span>
@@ -155,7 +178,8 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
         >
       </button>
       <button class="btn" type="button" @click="showLibrary = true">From the library</button>
-      <button class="btn plain" type="button" @click="add">Add by measures</button>
+      <button class="btn plain" type="button" @click="add()">Add by measures</button>
+      <TakeThings v-if="!me?.job" kind="moulding" />
     </template>
     <template v-if="m">
       <div class="head">
@@ -171,6 +195,7 @@ const fileOf = (format: string) => `/api/jobs/${job()}/mouldings/${m.value!.id}/
           @pick="(v) => set('inside', v, m!.inside)"
         />
       </div>
+      <ShopLine kind="moulding" :id="m.id" />
       <div class="body">
         <div class="drawing">
           <SectionPicture

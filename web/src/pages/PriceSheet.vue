@@ -1,11 +1,16 @@
 <script setup lang="ts">
-// Rates and prices of this job: all made up until they are yours.
+// Rates and prices of a job, or of the shop: all made up until they are yours.
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import PickField from '../parts/PickField.vue'
 import LengthInput from '../parts/LengthInput.vue'
+import ShopLine from '../parts/ShopLine.vue'
+import { mayAll } from '../state/me'
+import { inShop } from '../state/place'
+import { useShop } from '../state/shop'
 import { attempt, change, clearable, newId, setOp, setter, view } from '../state/job'
 
+useShop()
 const v = computed(() => view.value!)
 const p = computed(() => v.value.prices)
 const per = computed(() => (p.value.per === 'm' ? 'metre' : 'foot'))
@@ -22,12 +27,14 @@ const by = (id: string, was: string, value: string) => attempt(setOp('sundry', i
 </script>
 
 <template>
-  <div class="prices">
+  <p v-if="!mayAll" class="lost quiet">What a job earns and costs is seen at the desk, and by devices with full rights.</p>
+  <div v-else class="prices">
     <header>
       <h1>Price sheet</h1>
       <p class="quiet small">Every figure is made up until you change it. Lines are rounded to the cent one by one, and totals are their sums.</p>
-      <RouterLink class="btn plain" :to="{ name: 'look', params: { job: v.id } }">Back to Look</RouterLink>
+      <RouterLink class="btn plain" :to="{ name: inShop ? 'shop' : 'look', params: { job: v.id } }">{{ inShop ? 'Back to Shop' : 'Back to Look' }}</RouterLink>
     </header>
+    <ShopLine kind="prices" />
     <section>
       <h2>Sticks, and putting up a {{ per }}</h2>
       <div v-for="m in v.mouldings" :key="m.id" class="line">

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import SetText from '../parts/SetText.vue'
 import { lineOf } from '../api/client'
 import { change, setOp, view } from '../state/job'
+import { mayAll } from '../state/me'
 import { tell } from '../state/notice'
 import { sheet, useSheet } from '../state/sheet'
 
@@ -37,7 +38,8 @@ const file = (name: string) => `/api/jobs/${view.value!.id}/${name}`
 </script>
 
 <template>
-  <div class="quote">
+  <p v-if="!mayAll" class="lost quiet">What a job earns and costs is seen at the desk, and by devices with full rights.</p>
+  <div v-else class="quote">
     <div class="words screen-only">
       <h1>Quote</h1>
       <label v-for="f in fields" :key="f.id"

@@ -7,11 +7,15 @@ import ChangeList from '../parts/ChangeList.vue'
 import EntryField from '../parts/EntryField.vue'
 import SetText from '../parts/SetText.vue'
 import LengthInput from '../parts/LengthInput.vue'
+import ShopLine from '../parts/ShopLine.vue'
+import { inShop } from '../state/place'
+import { useShop } from '../state/shop'
 import { drop, overrule, tryOut } from '../state/deciding'
 import { attempt, change, mouldingName, setOp, trySend, view } from '../state/job'
 import { tell } from '../state/notice'
 import { shows } from '../state/shows'
 
+useShop()
 const v = computed(() => view.value!)
 const book = shallowRef<RuleBook | null>(null)
 const path = computed(() => ({ path: { job: v.value.id } }))
@@ -148,7 +152,7 @@ const followTyped = () => typed.value && attempt(typed.value.op)
     <header>
       <h1>House rules</h1>
       <div class="sets">
-        <span class="quiet">{{ v.rules.set ? `taken from ${v.rules.set}` : 'this job’s own' }}</span>
+        <span class="quiet">{{ v.rules.set ? `taken from ${v.rules.set}` : inShop ? 'new jobs begin with these' : 'this job’s own' }}</span>
         <template v-if="sets.length"
           ><select v-model="set" aria-label="Set of rules">
             <option v-for="s in sets" :key="s">{{ s }}</option></select
@@ -166,6 +170,7 @@ const followTyped = () => typed.value && attempt(typed.value.op)
         </form>
       </div>
     </header>
+    <ShopLine kind="rules" />
     <ChangeList v-if="ofSet" :trial="ofSet" @follow="takeSet" @leave="ofSet = null" />
     <div class="cols">
       <ul v-if="book" class="questions">

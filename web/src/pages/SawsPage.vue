@@ -7,8 +7,14 @@ import EntryField from '../parts/EntryField.vue'
 import ListAndOne from '../parts/ListAndOne.vue'
 import LooseField from '../parts/LooseField.vue'
 import PickField from '../parts/PickField.vue'
+import ShopLine from '../parts/ShopLine.vue'
+import TakeThings from '../parts/TakeThings.vue'
+import { me } from '../state/me'
+import { inShop } from '../state/place'
+import { useShop } from '../state/shop'
 import { attempt, change, clearable, newId, setOp, setter, view } from '../state/job'
 
+useShop()
 const route = useRoute()
 const router = useRouter()
 const saws = computed(() => view.value?.saws ?? [])
@@ -141,10 +147,11 @@ const chart = computed(() => {
     <template #list>
       <button v-for="x in saws" :key="x.id" type="button" :class="{ on: x.id === s.id }" @click="pick(x.id)">
         <b>{{ x.title }}</b><span class="quiet small">{{
-          x.id === inUse ? 'this job is cut on it' : x.bevel_right > 5 ? 'tilts both ways' : 'tilts one way'
+          x.id === inUse ? (inShop ? 'new jobs begin with it' : 'this job is cut on it') : x.bevel_right > 5 ? 'tilts both ways' : 'tilts one way'
         }}</span>
       </button>
       <button class="btn plain" type="button" @click="add">Add a saw</button>
+      <TakeThings v-if="!me?.job" kind="saw" />
     </template>
     <div class="row">
       <EntryField label="name" :value="s.name" :commit="setter('saw', s.id, 'name')" class="wide" /><EntryField
@@ -152,10 +159,11 @@ const chart = computed(() => {
         :value="s.note"
         :commit="setter('saw', s.id, 'note')"
         class="wide"
-      /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">Cut this job on it</button
+      /><button v-if="s.id !== inUse" class="btn main" type="button" @click="use(s.id)">{{ inShop ? 'New jobs begin with it' : 'Cut this job on it' }}</button
       ><button v-if="s.id !== inUse" class="link small" type="button" @click="remove(s.id)">Remove</button
-      ><span v-else class="good">This job is cut on it.</span>
+      ><span v-else class="good">{{ inShop ? 'New jobs begin with it.' : 'This job is cut on it.' }}</span>
     </div>
+    <ShopLine kind="saw" :id="s.id" />
     <div class="row">
       <EntryField
         v-for="f in angles"

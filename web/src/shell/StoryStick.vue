@@ -5,12 +5,15 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { view } from '../state/job'
 import { mayAll, me } from '../state/me'
-import { roomId, stops } from '../state/place'
+import { inShop, roomId, shopId, stops } from '../state/place'
 
 const route = useRoute()
 const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw' }
-const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...view.value?.stops.find((s) => s.id === id) })))
-const to = (stop: string) => (view.value ? { name: stop, params: { job: view.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
+const open = computed(() => (inShop.value ? null : view.value))
+const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...open.value?.stops.find((s) => s.id === id) })))
+const to = (stop: string) => (open.value ? { name: stop, params: { job: open.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
+/** The shop is there without a job too. */
+const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params: { job: shopId } }))
 </script>
 
 <template>
@@ -26,8 +29,8 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
         :key="s.id"
         class="stop"
         :to="to(s.id)"
-        :class="{ on: route.name === s.id, off: !view }"
-        :aria-disabled="!view"
+        :class="{ on: route.name === s.id, off: !open }"
+        :aria-disabled="!open"
         :title="`Alt ${s.key}`"
       >
         <svg class="notch" viewBox="0 0 24 16" aria-hidden="true"><path :class="(s.state ?? 'untouched').replace(' ', '-')" d="M1 1h14l8 7-8 7H1z" /></svg>
@@ -39,7 +42,12 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
       </RouterLink>
     </nav>
     <nav class="apart" aria-label="Shop and bench">
-      <RouterLink v-if="view && mayAll" class="stop" :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }" :to="to('shop')">
+      <RouterLink
+        v-if="mayAll && (open || !me?.job)"
+        class="stop"
+        :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }"
+        :to="toShop"
+      >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
       <RouterLink class="stop" :class="{ on: route.name === 'corner' }" :to="{ name: 'corner' }">
@@ -50,7 +58,7 @@ const to = (stop: string) => (view.value ? { name: stop, params: { job: view.val
         v-if="me?.desk || !mayAll"
         class="stop desk"
         :class="{ on: route.name === 'devices' }"
-        :to="{ name: 'devices', query: view ? { job: view.id } : {} }"
+        :to="{ name: 'devices', query: open ? { job: open.id } : {} }"
       >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M6 2h8v16H6zM9 15.5h2M1 6v5M19 6v5" /></svg><span class="word">Devices</span>
       </RouterLink>

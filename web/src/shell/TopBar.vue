@@ -5,7 +5,7 @@ import PeopleLine from './PeopleLine.vue'
 import { mayAll } from '../state/me'
 import { type Component, onMounted, ref, shallowRef } from 'vue'
 import { attempt, live, redo, setOp, undo, view } from '../state/job'
-import { room } from '../state/place'
+import { inShop, room } from '../state/place'
 
 defineEmits<{ go: []; keys: []; newRoom: [] }>()
 // The list of rooms is loaded once the page stands, or when it is opened before that.
@@ -25,13 +25,15 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
 <template>
   <header class="bar screen-only">
     <template v-if="view">
-      <RouterLink class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
+      <RouterLink v-if="inShop" class="job" :to="{ name: 'jobs' }">All jobs</RouterLink>
+      <RouterLink v-else class="job here" :to="{ name: 'jobs' }">{{ view.name || 'Untitled job' }}</RouterLink>
       <span class="quiet slash" aria-hidden="true">/</span>
-      <component :is="menu" v-if="menu" :at-once="wanted" :focused="focused" @new-room="$emit('newRoom')" />
+      <b v-if="inShop">Shop</b>
+      <component :is="menu" v-else-if="menu" :at-once="wanted" :focused="focused" @new-room="$emit('newRoom')" />
       <button v-else class="room" type="button" @click="openMenu">{{ room?.title ?? 'No room yet' }} <span aria-hidden="true">▾</span></button>
       <PeopleLine />
       <span class="space" />
-      <button class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')">
+      <button v-if="!inShop" class="go" type="button" aria-label="Go to a wall, corner or piece" @click="$emit('go')">
         <span>Go to a wall, corner, piece…</span> <kbd>Ctrl K</kbd>
       </button>
       <button class="tool" type="button" :disabled="!view.canUndo" title="Undo your last change (Ctrl Z)" aria-label="Undo" @click="undo">
@@ -40,7 +42,7 @@ const setUnit = (u: unknown) => attempt(setOp('job', '', 'unit', u))
       <button class="tool" type="button" :disabled="!view.canRedo" title="Do it again (Ctrl Shift Z)" aria-label="Redo" @click="redo">
         <svg viewBox="0 0 20 20"><path d="M16 8H8a4 4 0 0 0 0 8h4M16 8l-4-4M16 8l-4 4" /></svg>
       </button>
-      <InstrumentLight />
+      <InstrumentLight v-if="!inShop" />
       <el-segmented v-if="mayAll" class="units" aria-label="Units" :model-value="view.unit" :options="lengthUnits" @change="setUnit" />
       <button class="tool keys" type="button" title="Keys (?)" aria-label="Keys" @click="$emit('keys')">?</button>
       <span v-if="!live" class="off check small" role="status" title="Changes of others will not arrive until Gnomon answers again.">out of reach</span>

@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import { api, type Op, take } from '../api/client'
+import { api, type Op, type Schemas, take } from '../api/client'
 import { attempt, newId, setOp, view } from './job'
 import { chosen, room, runShown } from './place'
 
@@ -34,5 +34,5 @@ export const overrideOf = (question: string, of: Partial<Override>) =>
   )
 export const comeInBy = (opening: string) => attempt(setOp('room', room.value!.id, 'entry', opening, room.value!.entry))
 /** What the job would come to by other rules, which are not taken. */
-export const tryOut = (by: { ops?: Op[]; set?: string; beside?: string }) =>
+export const tryOut = (by: { ops?: Op[]; set?: string; beside?: string; thing?: Schemas['ThingName'] }) =>
   take(api.POST('/api/jobs/{job}/try', { params: { path: { job: view.value!.id } }, body: by }))

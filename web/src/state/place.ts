@@ -6,6 +6,10 @@ import { view } from './job'
 /** The stops in the order of work. */
 export const stops = ['look', 'measure', 'joints', 'sticks', 'saw']
 
+/** The shop is a job without rooms, under a name of its own. */
+export const shopId = 'shop'
+export const inShop = computed(() => view.value?.id === shopId)
+
 /** What is chosen: a wall, corner or piece. The band, drawings and lists all follow it. */
 export const chosen = ref<{ kind: string; id: string } | null>(null)
 export const roomId = ref('')

@@ -1,5 +1,6 @@
 import { shallowRef, watch } from 'vue'
 import { api, lineOf, type SheetView, take } from '../api/client'
+import { mayAll } from './me'
 import { tell } from './notice'
 import { view } from './job'
 
@@ -12,7 +13,7 @@ export function useSheet() {
   let again = false
   async function fetchIt() {
     const id = view.value?.id
-    if (!id) return
+    if (!id || !mayAll.value) return // what a job earns is seen with full rights only
     if (busy) {
       again = true
       return

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The room itself: its name and floor, its place among the others, a copy of it,
 // and what it is measured with.
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
@@ -9,6 +9,7 @@ import { roomShapes } from '../../state/choices'
 import { attempt, newId, setOp, setter, view } from '../../state/job'
 import { comeInBy } from '../../state/deciding'
 import { room } from '../../state/place'
+import { dropped, taken } from '../../state/drop'
 import SurveyBox from '../../shell/SurveyBox.vue'
 import { tell } from '../../state/notice'
 import PickField from '../../parts/PickField.vue'
@@ -39,6 +40,7 @@ async function remove() {
   if (await attempt({ do: 'remove', kind: 'room', id: room.value!.id })) tell(`${title} is removed. Undo brings it back.`)
 }
 const file = ref<File | null>(null)
+watch(dropped, () => (file.value = taken('survey') ?? file.value), { immediate: true })
 function bring(e: Event) {
   const input = e.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
