@@ -32,18 +32,13 @@ func TestFromTapeToSaw(t *testing.T) {
 	b.tabTo("form input")
 	b.press("Shed")
 	b.press(kb.Enter)
-	b.see("No room yet")
-	b.tabTo("main .btn.main")
-	b.press(kb.Enter)
-	b.tabTo(".el-dialog input:not([inputmode])")
-	b.press("Shed")
-	b.tabTo(".el-dialog input[inputmode=numeric]")
-	b.do(chromedp.Evaluate("document.activeElement.select()", nil))
-	b.press("6")
-	b.press(kb.Enter)
+	b.focused("Wall 1") // ready to type
+	for range 2 {
+		b.click(".low .btn", "Add wall")
+	}
 	b.see("0 of 6 walls")
-	b.until("!document.querySelector('.el-dialog')?.offsetParent")
-
+	b.do(chromedp.Reload())
+	b.see("0 of 6 walls")
 	b.press(kb.Enter)
 	for i, w := range lShape {
 		n := string(rune('1' + i))

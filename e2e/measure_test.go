@@ -2,7 +2,9 @@ package e2e
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
+	"net/http"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -53,11 +55,12 @@ func (b *browser) newRoom(name string, walls int) {
 func TestMeasureWithInstruments(t *testing.T) {
 	p := run(t, "demo", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
 	b := open(t, 1280, 800)
-	b.goTo(p.addr + "/")
-	b.see("The Ferry House")
-	b.tabTo("form input")
-	b.press("Practice")
-	b.press(kb.Enter)
+	res, err := http.Post(p.addr+"/api/jobs", "application/json", strings.NewReader(`{"name":"Practice","unit":"in"}`))
+	require.NoError(t, err)
+	var made struct{ ID string }
+	require.NoError(t, json.NewDecoder(res.Body).Decode(&made))
+	require.NoError(t, res.Body.Close())
+	b.goTo(p.addr + "/jobs/" + made.ID + "/measure")
 	b.see("No room yet")
 	for _, r := range houseRooms {
 		n := len(r.turns)

@@ -76,7 +76,8 @@ func ReadShop(r io.Reader) (shop.Whole, error) {
 		return out, errors.New(`shop file: "gnomon_shop" is missing: this is no shop file; a job file is imported in the list of jobs`)
 	}
 	if v := *head.GnomonShop; v < 1 || v > ShopVersion {
-		return out, fmt.Errorf("shop file: format %d is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", v, ShopVersion)
+		return out,
+			fmt.Errorf("shop file: format %d is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", v, ShopVersion)
 	}
 	dec := json.NewDecoder(bytes.NewReader(b))
 	dec.DisallowUnknownFields()

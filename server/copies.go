@@ -144,7 +144,8 @@ func copyProblem(err error) error {
 	var newer *store.Newer
 	switch {
 	case errors.Is(err, store.ErrNoCopy):
-		return problem(http.StatusNotFound, "That copy is not kept any more.", FieldProblem{Field: "name", Message: "no such copy", Remedy: "Choose one of those listed."})
+		return problem(http.StatusNotFound, "That copy is not kept any more.", FieldProblem{Field: "name", Message: "no such copy",
+			Remedy: "Choose one of those listed."})
 	case errors.As(err, &unusable):
 		return problem(http.StatusUnprocessableEntity, unusable.Path+" cannot be used: "+unusable.Why+".",
 			FieldProblem{Field: "folder", Value: unusable.Path, Message: unusable.Why, Remedy: "Give a folder that is there and takes files."})

@@ -46,7 +46,9 @@ func TestEveryFieldIsInTheView(t *testing.T) {
 		view  map[string]any
 	}{
 		{&full.Cutting, at("cutting")}, {&full.Doors, at("doors")}, {&full.Tools, at("tools")}, {&full.Rules, at("rules")}, {&full.Saws[0], at("saws", 0)},
-		{&full.Mouldings[0], at("mouldings", 0)}, {&full.People[0], at("people", 0)}, {&full.People[0].Instruments[0], at("people", 0, "instruments", 0)}, {&full.People[0].Instruments[1], at("people", 0, "instruments", 1)}, {&full.Nails[0], at("nails", 0)}, {r, at("rooms", 0)}, {&r.Look, at("rooms", 0, "look")}, {&r.Walls[0], at("rooms", 0, "walls", 0)},
+		{&full.Mouldings[0], at("mouldings", 0)}, {&full.People[0], at("people", 0)}, {&full.People[0].Instruments[0], at("people", 0, "instruments", 0)},
+		{&full.People[0].Instruments[1], at("people", 0, "instruments", 1)}, {&full.Nails[0], at("nails", 0)}, {r, at("rooms", 0)}, {&r.Look, at("rooms",
+			0, "look")}, {&r.Walls[0], at("rooms", 0, "walls", 0)},
 		{&r.Walls[0].Lengths[0], at("rooms", 0, "walls", 0, "lengths", 0)}, {&r.Corners[0], at("rooms", 0, "corners", 0)},
 		{&r.Corners[0].Readings[0], at("rooms", 0, "corners", 0, "readings", 0)}, {&r.Diagonals[0], at("rooms", 0, "diagonals", 0)},
 		{&r.Openings[0], at("rooms", 0, "openings", 0)}, {&r.Spots[0], at("rooms", 0, "spots", 0)}, {&r.Runs[0], at("rooms", 0, "runs", 0)},

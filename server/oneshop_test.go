@@ -192,7 +192,8 @@ func TestJobList(t *testing.T) {
 // What a job earns and costs is seen at the desk and by devices with full rights, and by nobody else.
 func TestWhoSeesMoney(t *testing.T) {
 	h := shared(t)
-	for field := range map[string]bool{"cope": true, "mitre": true, "outside": true, "return": true, "butt": true, "casing": true, "backing": true, "least": true, "strip_price": true} {
+	for field := range map[string]bool{"cope": true, "mitre": true, "outside": true, "return": true, "butt": true, "casing": true, "backing": true,
+		"least": true, "strip_price": true} {
 		h.desk.set(h.job, "prices", "", field, "7171.71")
 	}
 	for _, field := range []string{"margin", "tax"} {

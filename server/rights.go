@@ -49,7 +49,8 @@ var whoMay = map[string]may{
 	"take-survey": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
 	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
 
-	"put-job": wholeShop, "duplicate-job": wholeShop, "keep-in-shop": wholeShop, "bring-from-shop": wholeShop, "export-shop": wholeShop, "import-shop": wholeShop, "read-things": wholeShop,
+	"put-job": wholeShop, "duplicate-job": wholeShop, "keep-in-shop": wholeShop, "bring-from-shop": wholeShop, "export-shop": wholeShop,
+	"import-shop": wholeShop, "read-things": wholeShop,
 	"create-job": wholeShop, "import-job": wholeShop, "keep-rule-set": wholeShop, "remove-rule-set": wholeShop,
 	"add-offcut": wholeShop, "remove-offcut": wholeShop, "set-instrument": wholeShop,
 

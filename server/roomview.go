@@ -36,6 +36,7 @@ type RoomView struct {
 	Openings  []OpeningView  `json:"openings"`
 	Spots     []SpotView     `json:"spots"`
 	Runs      []RunView      `json:"runs"`
+	Bare      bool           `json:"bare" doc:"nobody has said anything of its walls: called out, they are others"`
 	Sight     *SightView     `json:"sight,omitempty" doc:"what is seen from the way in"`
 	Overrides []job.Override `json:"overrides" doc:"what is decided otherwise than the house rules have it"`
 	Band      picture.Band   `json:"band"`
@@ -139,7 +140,7 @@ func roomView(j *job.Job, r *job.Room, p *plan.RoomPlan) RoomView {
 	m := survey.Reduce(j, r)
 	check, sees := p.Survey(job.Floor), seenIn(p, u)
 	v := RoomView{of: viewed(r, j), ID: r.ID, Title: r.Title(), Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
-		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(j, r), Overrides: some(r.Overrides),
+		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(j, r), Bare: r.Bare(), Overrides: some(r.Overrides),
 		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
 	v.Look = LookView{viewed(&r.Look, j)}
 	for _, k := range p.Sights {

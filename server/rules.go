@@ -12,6 +12,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/plan"
+	"gnomon/core/shop"
 	"gnomon/store"
 )
 
@@ -156,7 +157,7 @@ func (s *server) rules(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			ops := edit.TakeRules(j, set.Rules)
+			ops := shop.TakeRules(j, set.Rules)
 			if len(ops) == 0 {
 				return s.asIs(ctx, in.Job, in.Body.Sender)
 			}

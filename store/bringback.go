@@ -106,7 +106,8 @@ func (s *Store) replaceAll(from string) (err error) {
 	if _, err := tx.Exec("UPDATE jobs SET revision = ?", last); err != nil {
 		return err
 	}
-	for _, q := range []string{"DELETE FROM main.sqlite_sequence WHERE name = 'changes'", fmt.Sprintf("INSERT INTO main.sqlite_sequence (name, seq) VALUES ('changes', %d)", last)} {
+	for _, q := range []string{"DELETE FROM main.sqlite_sequence WHERE name = 'changes'",
+		fmt.Sprintf("INSERT INTO main.sqlite_sequence (name, seq) VALUES ('changes', %d)", last)} {
 		if _, err := tx.Exec(q); err != nil {
 			return err
 		}
@@ -123,7 +124,7 @@ func tablesOf(tx *sql.Tx) (out []tableOf, err error) {
 	if err != nil {
 		return nil, err
 	}
-	defer rows.Close()
+	defer func() { err = errors.Join(err, rows.Close()) }()
 	for rows.Next() {
 		var t tableOf
 		if err := rows.Scan(&t.name, &t.columns); err != nil {

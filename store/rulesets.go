@@ -79,7 +79,7 @@ func (s *Store) KeepRuleSet(set RuleSet) error {
 		return &job.Invalid{Thing: "rule set", Field: "name", Value: set.Name, Reason: "is no name to find it by",
 			Remedy: "give one of 1 to 60 letters, such as the carpenter's"}
 	}
-	set.Rules.Set = set.Name
+	set.Rules.Set, set.Rules.Origin = set.Name, nil
 	if err := set.Rules.Check(); err != nil {
 		return err
 	}

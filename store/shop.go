@@ -28,7 +28,8 @@ func (s *Store) shopOf(tx *gorm.DB) (loaded, error) {
 	return k, err
 }
 
-// Begin keeps a new job of the shop with its first room, where that has a name, and gives its identifier. A shop of which nobody has said anything yet measures as its
+// Begin keeps a new job of the shop with its first room, where that has a name, and gives its identifier. A shop of which nobody has said anything
+// yet measures as its
 // first job does.
 func (s *Store) Begin(name string, unit measure.Unit, room string) (string, error) {
 	id := NewID("j")
@@ -156,7 +157,8 @@ func (s *Store) TakeShop(f shop.Whole) (n int, revision int64, err error) {
 			return err
 		}
 		if len(whole.RuleSets) > maxRuleSets {
-			return &job.Invalid{Thing: "rule sets", Field: "rule_sets", Value: fmt.Sprint(len(whole.RuleSets)), Reason: "are too many", Remedy: "remove those that nobody uses"}
+			return &job.Invalid{Thing: "rule sets", Field: "rule_sets", Value: fmt.Sprint(len(whole.RuleSets)), Reason: "are too many",
+				Remedy: "remove those that nobody uses"}
 		}
 		for _, r := range whole.RuleSets[len(had.RuleSets):] {
 			if err := keepRuleSet(tx, RuleSet(r)); err != nil {

@@ -45,7 +45,8 @@ func TestJobsBeginWithTheShop(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, measure.UnitMetre, j.Prices.Per)
 
-	_, err = s.Do(ShopID, By{Client: "a"}, []edit.Op{set("saw", "saw", "name", "The bench saw"), set("saw", "saw", "mitre_left", "52"), set("prices", "", "cope", "12")})
+	_, err = s.Do(ShopID, By{Client: "a"}, []edit.Op{set("saw", "saw", "name", "The bench saw"), set("saw", "saw", "mitre_left", "52"), set("prices",
+		"", "cope", "12")})
 	require.NoError(t, err)
 	next, err := s.Begin("Next", measure.UnitInch, "")
 	require.NoError(t, err)

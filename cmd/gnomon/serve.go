@@ -255,7 +255,7 @@ func cmdImport(args []string, in io.Reader, out io.Writer) error {
 		return err
 	}
 	return withStore(*db, func(s *store.Store) error {
-		id, err := s.Create(j)
+		id, err := s.TakeIn(j)
 		if err == nil {
 			_, err = fmt.Fprintln(out, id)
 		}

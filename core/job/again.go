@@ -24,3 +24,26 @@ func (j *Job) Again(name string, readings bool) Job {
 	}
 	return c
 }
+
+// Bare tells whether nobody has said anything of a room's walls but that they are there: called out, they are others.
+func (r *Room) Bare() bool {
+	if len(r.Openings)+len(r.Spots)+len(r.Diagonals)+len(r.Overrides) > 0 || len(r.Walls) == 0 {
+		return false
+	}
+	for i := range r.Walls {
+		if w := &r.Walls[i]; len(w.Lengths) > 0 || w.Rough != nil || w.Joists || w.WallFacts != (WallFacts{}) {
+			return false
+		}
+	}
+	for i := range r.Corners {
+		if c := &r.Corners[i]; len(c.Readings) > 0 || c.Kind == Outside || c.CornerFacts != (CornerFacts{}) {
+			return false
+		}
+	}
+	for i := range r.Runs {
+		if r.Runs[i].First != "" || r.Runs[i].Last != "" {
+			return false
+		}
+	}
+	return true
+}

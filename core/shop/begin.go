@@ -93,7 +93,8 @@ type Thing struct{ Kind, ID, Title, Says string }
 func Things(s *job.Job, unit measure.Unit) (out []Thing) {
 	for i := range s.Saws {
 		k := &s.Saws[i]
-		out = append(out, Thing{"saw", k.ID, or(k.Name, "The saw"), fmt.Sprintf("swings %s left, %s right; tilts %s, %s; %s", k.MitreLeft, k.MitreRight, k.BevelLeft, k.BevelRight,
+		out = append(out, Thing{"saw", k.ID, or(k.Name, "The saw"), fmt.Sprintf("swings %s left, %s right; tilts %s, %s; %s", k.MitreLeft, k.MitreRight,
+			k.BevelLeft, k.BevelRight,
 			words.Count(len(k.Tests), "test cut"))})
 	}
 	for i := range s.Mouldings {

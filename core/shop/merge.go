@@ -168,6 +168,16 @@ func Keep(j, shop *job.Job, kind, id string) (inShop, after []edit.Op, err error
 	return inShop, []edit.Op{{Do: edit.Set, Kind: kind, ID: id, Field: "origin", Value: edit.Raw(job.Origin{Of: of, At: print}), Unit: j.Unit}}, nil
 }
 
+// TakeRules are the steps that make a job follow a named set of house rules, and note that it does.
+func TakeRules(j job.Job, set job.Rules) []edit.Op {
+	ops := edit.TakeRules(j, set)
+	origin := job.Origin{Of: Own, At: print(set)}
+	if j.Rules.Origin != nil && *j.Rules.Origin == origin {
+		return ops
+	}
+	return append(ops, edit.Op{Do: edit.Set, Kind: "rules", Field: "origin", Value: edit.Raw(origin), Unit: j.Unit})
+}
+
 // Loosened is a step that brings a thing, which then is of no shop.
 func Loosened(add edit.Op) edit.Op {
 	var value map[string]any

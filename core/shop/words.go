@@ -14,14 +14,16 @@ var said = map[string]string{
 	"grade": "finish", "inside": "inside corners", "yard": "yard", "usual": "new jobs begin with it",
 
 	"currency": "currency", "per": "rates by", "cope": "cope", "mitre": "mitre", "outside": "outside mitre", "scarf": "scarf", "return": "return", "butt": "butt",
-	"casing": "casing set", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin", "tax": "tax",
+	"casing": "casing set", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin",
+	"tax":   "tax",
 	"price": "price", "available": "in stock", "by": "counted by", "lasts": "lasts for", "coats": "coats",
 
 	"end_trim": "trimmed off each end", "keep": "offcuts kept from", "share": "waste share", "shortest": "shortest scarfed part",
 	"tape": "tape", "reading": "protractor",
 
-	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by", "drying": "minutes to dry",
-	"short": "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes",
+	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
+	"drying": "minutes to dry",
+	"short":  "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes",
 }
 
 // Word is what people call a field.

@@ -44,7 +44,8 @@ func (f Field) String() string { return f.Type.Name() + "." + f.Name }
 
 // ours tells whether a struct is one of job's own, and not a value such as a length.
 func ours(t reflect.Type) bool {
-	return t.PkgPath() == reflect.TypeFor[job.Job]().PkgPath() && t != reflect.TypeFor[job.Entry]() && t != reflect.TypeFor[job.Lean]() && t != reflect.TypeFor[job.Origin]()
+	return t.PkgPath() == reflect.TypeFor[job.Job]().PkgPath() && t != reflect.TypeFor[job.Entry]() && t != reflect.TypeFor[job.Lean]() &&
+		t != reflect.TypeFor[job.Origin]()
 }
 
 // Fields are all fields of a job and of what stands in it.

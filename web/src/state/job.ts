@@ -174,12 +174,14 @@ function listen(id: string) {
   const s = new EventSource(`/api/jobs/${encodeURIComponent(id)}/events?client=${encodeURIComponent(client)}`)
   source = s
   const hearOf = (e: MessageEvent<string>) => {
+    const { revision } = JSON.parse(e.data) as { revision: number }
+    if (!revision) return void load(id).catch((x) => gone(id, x))
     const back = !live.value
     live.value = true
     outOfReach.value = false
     if (back) void tellWhere()
     if (back || unsent.value.length) void catchUp(id)
-    follow((JSON.parse(e.data) as { revision: number }).revision)
+    follow(revision)
   }
   s.addEventListener('hello', hearOf)
   s.addEventListener('changed', hearOf)
@@ -189,6 +191,14 @@ function listen(id: string) {
     // A browser tries again by itself unless it was refused.
     if (s.readyState === EventSource.CLOSED && source === s) again = window.setTimeout(() => void retry(id), 3000)
   }
+}
+/** The job that is open was deleted, or a backup without it was brought back. */
+function gone(id: string, e: unknown) {
+  if (open !== id || !(e instanceof Refused) || ![404, 410].includes(e.problem.status)) return
+  source?.close()
+  source = null
+  held.value = null
+  missing.value = e.problem.detail
 }
 async function retry(id: string) {
   await take(api.GET('/api/me')).catch(() => {}) // tells when the device is known no more

@@ -13,7 +13,10 @@ async function send(list: string) {
   const at = room.value?.id ?? newId('r')
   const first = view.value?.mouldings.find((m) => m.kind === 'base') ?? view.value?.mouldings[0]
   const begin = room.value
-    ? []
+    ? // The walls that a room was begun with give way to those that are called out.
+      room.value.bare
+      ? room.value.walls.map((w) => ({ do: 'remove' as const, kind: 'wall', id: w.id }))
+      : []
     : [
         {
           do: 'add' as const,
