@@ -50,6 +50,8 @@ func TestFirstRunAndASecondJob(t *testing.T) {
 	}
 	b.see("4 of 4 walls, 4 of 4 corners")
 	b.goTo(p.addr + "/jobs/" + first + "/joints")
+	b.until("document.querySelector('.joints .list')")
+	b.key("l")
 	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 4")
 
 	// A test cut made in the job is the saw's; a price is changed in the shop.
@@ -111,8 +113,8 @@ func TestJobsForYears(t *testing.T) {
 	b.see("Boat shed")
 	// Somebody who has it open when it is deleted is told, and the way out.
 	other := open(t, 820, 1180)
-	other.goTo(p.addr + js[string](b, "new URL(document.querySelector('.jobs .name').href).pathname"))
-	other.see("8 of 8 walls")
+	other.goTo(p.addr + js[string](b, "new URL(document.querySelector('.all .name').href).pathname"))
+	other.until("document.title.includes('Boat shed')")
 	b.click(".more", "···")
 	b.click(".acts .btn", "Delete")
 	b.until("document.querySelectorAll('.jobs li').length === 0")
@@ -167,6 +169,7 @@ func TestToAnotherMachine(t *testing.T) {
 	o.until("document.title.includes('Dropped')")
 	drop("lap.csv", "u,z\n0,0\n0.5,0\n0.5,3\n0,3\n")
 	o.until("[...document.querySelectorAll('.list b')].some(e => e.innerText === 'lap')")
+	o.see("Section read.")
 	drop("photo.jpg", "x")
 	o.see("is nothing that is read here")
 }

@@ -37,6 +37,19 @@ const onWallTwo = `(async () => {
 	document.querySelector('.keys [aria-label="1/2"]').click()
 })()`
 
+// someJobs are begun beside the demo's, one of them pinned and promised.
+const someJobs = `(async () => {
+	const send = (method, path, body) => fetch('/api/jobs' + path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }).then((r) => r.json())
+	for (const name of ['Boat shed, new door', 'Wharf Street 4, upper floor', 'Harbour office'])
+		(window.last ??= []).push((await send('POST', '', { name, unit: 'in', room: 'Hall' })).id)
+	await send('PATCH', '/' + window.last[1], { pinned: true })
+	await send('POST', '/' + window.last[1] + '/changes', { client: 'picture', ops: [{ do: 'set', kind: 'job', field: 'promised', value: '2031-05-30' }] })
+	document.querySelector('a[href="/corner"]').click()
+	await new Promise(r => setTimeout(r, 600))
+	history.back()
+	while (document.querySelectorAll('.jobs .next').length < 4) await new Promise(r => setTimeout(r, 50))
+})()`
+
 const fourDigits = "[...'4821'].forEach(k => document.querySelector(`.pad [aria-label='${k}']`).click())"
 
 // anyCertificate does not ask whose the certificate is.
@@ -73,17 +86,20 @@ func TestScreenshots(t *testing.T) {
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
 		{"measure-tablet", "/jobs/ferry-house/measure?room=ticket-office", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
 		{"one-corner", "/corner?reading=91.5", 1280, 800, ".answers .blade", "0"},
-		{"shop", "/jobs/ferry-house/shop", 1280, 800, ".shop", "0"},
+		{"shop", "/jobs/shop/shop", 1280, 800, ".shop .card", "0"},
 		{"devices", "/devices?job=ferry-house", 1280, 800, ".devices table", "0"},
 		{"join-phone", "/join", 390, 844, ".join .pad", fourDigits},
-		{"join-tablet", "/join", 820, 1180, ".join .pad", fourDigits},
-		{"jobs", "/", 1280, 800, ".jobs li", "0"},
+		{"jobs", "/", 1280, 800, ".jobs .next", someJobs},
+		{"first-run", "/?", 1280, 800, ".first .sections", "0"},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {
 		t.Run(s.name, func(t *testing.T) { // each in a browser of its own, which closes
 			b := open(t, s.width, s.height)
 			at := p.desk
+			if s.name == "first-run" {
+				at = run(t, "serve", "--db", filepath.Join(t.TempDir(), "gnomon.db")).addr
+			}
 			if strings.HasPrefix(s.path, "/join") {
 				at = p.shared
 			}

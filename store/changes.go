@@ -144,7 +144,7 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 		row := changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: state, Ops: jsonText(ops), Inverse: jsonText(inverse),
 			At: s.now().Format(time.RFC3339)}
 		next = loaded{job: j}
-		next.revision, err = log(tx, &row)
+		next.revision, err = s.log(tx, &row)
 		return err
 	})
 	if err != nil {
@@ -158,12 +158,15 @@ func (s *Store) apply(id string, by By, steps func(tx *gorm.DB) (kind, state str
 	return Result{Job: next.job, Revision: next.revision, Shop: inShop.revision}, nil
 }
 
+// touched is the form of a time that sorts as a text.
+const touched = "2006-01-02T15:04:05.000Z07:00"
+
 // log puts a change at the end of the log: its job has a new revision.
-func log(tx *gorm.DB, row *changeRow) (int64, error) {
+func (s *Store) log(tx *gorm.DB, row *changeRow) (int64, error) {
 	if err := tx.Create(row).Error; err != nil {
 		return 0, err
 	}
-	return row.Seq, tx.Model(&jobRow{ID: row.JobID}).Select("revision", "touched_at").Updates(&jobRow{Revision: row.Seq, TouchedAt: row.At}).Error
+	return row.Seq, tx.Model(&jobRow{ID: row.JobID}).Select("revision", "touched_at").Updates(&jobRow{Revision: row.Seq, TouchedAt: s.now().Format(touched)}).Error
 }
 
 // CanUndo tells whether the client has something to undo and to redo.

@@ -68,7 +68,7 @@ func (s *Store) passOver(id string, by By, from, kind string, seq int64, why err
 				return err
 			}
 		}
-		_, err := log(tx, &changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]",
+		_, err := s.log(tx, &changeRow{JobID: id, Client: by.Client, Request: by.Once, Kind: kind, State: spent, Ops: "[]", Inverse: "[]",
 			At: s.now().Format(time.RFC3339)})
 		return err
 	})

@@ -2,6 +2,7 @@ package store
 
 import (
 	"encoding/json"
+	"time"
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
@@ -107,7 +108,14 @@ func head(j *job.Job) job.Job {
 func jobOf(id, created string, j *job.Job) jobRow {
 	h := head(j).Clone()
 	job.Exactly(&h, j.Unit)
-	return jobRow{ID: id, Name: j.Name, Unit: string(j.Unit), Doc: jsonText(h), CreatedAt: created, TouchedAt: created, Promised: j.Promised}
+	return jobRow{ID: id, Name: j.Name, Unit: string(j.Unit), Doc: jsonText(h), CreatedAt: created, TouchedAt: touchedAt(created), Promised: j.Promised}
+}
+
+func touchedAt(created string) string {
+	if at, err := time.Parse(time.RFC3339Nano, created); err == nil {
+		return at.Format(touched)
+	}
+	return created
 }
 
 func (r *jobRow) job() (job.Job, error) {

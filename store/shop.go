@@ -99,7 +99,7 @@ func (s *Store) writeShop(tx *gorm.DB, was loaded, next job.Job, ops []edit.Op) 
 	if err := write(tx, ShopID, &was.job, &next); err != nil {
 		return loaded{}, err
 	}
-	rev, err := log(tx, &changeRow{JobID: ShopID, Kind: kindDo, State: spent, Ops: jsonText(ops), Inverse: "[]", At: s.now().Format(time.RFC3339)})
+	rev, err := s.log(tx, &changeRow{JobID: ShopID, Kind: kindDo, State: spent, Ops: jsonText(ops), Inverse: "[]", At: s.now().Format(time.RFC3339)})
 	return loaded{job: next, revision: rev}, err
 }
 

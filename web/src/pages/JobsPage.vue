@@ -48,7 +48,7 @@ function file(e: Event) {
       </header>
       <p v-if="error" class="stop" role="alert">{{ error }}</p>
       <template v-if="first && may">
-        <p class="quiet">None yet. Begin one, and type its first wall. Or try a single corner first.</p>
+        <p class="quiet none">None yet. Begin one, and type its first wall. Or try a single corner first.</p>
         <BeginJob :unit="list!.unit" :fresh="list!.fresh" />
       </template>
       <ul v-else>
@@ -110,6 +110,9 @@ aside {
   display: flex;
   flex-direction: column;
   gap: 22px;
+}
+.none {
+  padding-bottom: 14px;
 }
 ul {
   list-style: none;
