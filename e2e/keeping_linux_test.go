@@ -202,6 +202,13 @@ func TestAFullDisk(t *testing.T) {
 	assert.Contains(t, says, "is full")
 	assert.NotContains(t, says, dir)
 	assert.NotContains(t, strings.ToLower(says), "restart")
+	res, err := http.Post(p.desk+"/api/copies", "application/json", nil)
+	require.NoError(t, err)
+	res.Body.Close()
+	assert.Equal(t, 507, res.StatusCode, "a copy is refused likewise")
+	var copies struct{ Copies []struct{ Name string } }
+	require.NoError(t, getJSON(p.desk+"/api/copies", &copies))
+	assert.LessOrEqual(t, len(copies.Copies), 1, "and nothing of it has a name")
 	status, b := d.call("GET", job+"/file", "")
 	assert.Equal(t, 200, status, "what was kept is read")
 	assert.Contains(t, string(b), fmt.Sprintf(`"length": "%d`, 40+kept%20))
