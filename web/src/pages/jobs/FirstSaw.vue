@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What a new shop is asked once: its saw and a first moulding. Each can be left; then it has what is ordinary.
+import { useLocalStorage } from '@vueuse/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, lineOf, type LibraryView, take } from '../../api/client'
 import { clientId } from '../../state/client'
@@ -19,7 +20,7 @@ const tilts = [
 const library = shallowRef<LibraryView | null>(null)
 const base = ref('')
 const name = ref('')
-const done = ref(false)
+const done = useLocalStorage('gnomon.asked', false) // it is asked once
 const error = ref('')
 onMounted(async () => {
   library.value = await take(api.GET('/api/library')).catch(() => null)
