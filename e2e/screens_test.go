@@ -39,7 +39,8 @@ const onWallTwo = `(async () => {
 
 // someJobs are begun beside the demo's, one of them pinned and promised.
 const someJobs = `(async () => {
-	const send = (method, path, body) => fetch('/api/jobs' + path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }).then((r) => r.json())
+	const headers = { 'Content-Type': 'application/json' }
+	const send = (method, path, body) => fetch('/api/jobs' + path, { method, headers, body: JSON.stringify(body) }).then((r) => r.json())
 	for (const name of ['Boat shed, new door', 'Wharf Street 4, upper floor', 'Harbour office'])
 		(window.last ??= []).push((await send('POST', '', { name, unit: 'in', room: 'Hall' })).id)
 	await send('PATCH', '/' + window.last[1], { pinned: true })

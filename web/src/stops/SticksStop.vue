@@ -8,6 +8,7 @@ import StickBar from '../parts/StickBar.vue'
 import { fit, startFit, stopFit, useFit } from '../state/fit'
 import { attempt, setOp, trySend, view } from '../state/job'
 import { useKeys } from '../state/keys'
+import { mayAll } from '../state/me'
 import { tell } from '../state/notice'
 import { choose, chosen, isChosen } from '../state/place'
 import MoveBox from './MoveBox.vue'
@@ -140,13 +141,13 @@ const toShop = () => router.push({ name: 'shop', params: { job: view.value!.id }
             ></span>
           </p>
           <p>
-            <b class="big">{{ s.cost.text }}</b> <span v-if="s.proved" class="good">proved least</span
-            ><span v-else-if="s.bounded && s.valid" class="quiet">none costs less than {{ s.least.text }}</span
+            <b v-if="mayAll" class="big">{{ s.cost.text }}</b> <span v-if="s.proved" class="good">proved least</span
+            ><span v-else-if="mayAll && s.bounded && s.valid" class="quiet">none costs less than {{ s.least.text }}</span
             ><span v-else-if="!s.valid" class="stop">does not hold any more</span>
           </p>
           <p>
-            waste <b><LengthText :of="s.waste" /></b>, {{ s.share }} %, {{ s.lost.text
-            }}<span v-if="s.offcuts.nm" class="quiet">; of it <LengthText :of="s.offcuts" /> worth keeping</span>
+            waste <b><LengthText :of="s.waste" /></b>, {{ s.share }} %<template v-if="mayAll">, {{ s.lost.text }}</template
+            ><span v-if="s.offcuts.nm" class="quiet">; of it <LengthText :of="s.offcuts" /> worth keeping</span>
           </p>
           <button v-if="s.rackable && !found" class="link" type="button" @click="rack">
             Put {{ s.rackable }} {{ s.rackable === 1 ? 'offcut' : 'offcuts' }} on the rack
