@@ -17,7 +17,7 @@ import (
 
 // StandingView is how a thing of a job stands to the shop.
 type StandingView struct {
-	Kind        string   `json:"kind" enum:"saw,moulding,prices,cutting,tools,rules"`
+	Kind        string   `json:"kind" enum:"saw,moulding,person,nail,prices,cutting,tools,rules"`
 	ID          string   `json:"id"`
 	Title       string   `json:"title"`
 	State       string   `json:"state" enum:"same,moved,apart,loose" doc:"moved: the shop has other figures since; apart: the job has other figures; loose: the shop has no such thing"`
@@ -26,7 +26,7 @@ type StandingView struct {
 
 // ThingView is a thing to take.
 type ThingView struct {
-	Kind  string   `json:"kind" enum:"saw,moulding"`
+	Kind  string   `json:"kind" enum:"saw,moulding,person,nail"`
 	ID    string   `json:"id"`
 	Title string   `json:"title"`
 	Says  string   `json:"says" doc:"its figures in a few words"`
@@ -42,7 +42,7 @@ type ShopStand struct {
 
 // ThingName names a thing of a job, or of the shop.
 type ThingName struct {
-	Kind string `json:"kind" enum:"saw,moulding,prices,cutting,tools,rules"`
+	Kind string `json:"kind" enum:"saw,moulding,person,nail,prices,cutting,tools,rules"`
 	ID   string `json:"id,omitempty" maxLength:"80"`
 }
 
@@ -106,7 +106,7 @@ func (s *server) shop(api huma.API) {
 	}
 	step("/api/jobs/{job}/shop/take", "take-from-shop", "Follow what the shop has now", func(k shop.Standing) []edit.Op { return k.Take })
 	step("/api/jobs/{job}/shop/leave", "leave-to-shop", "Keep the job's figures until the shop moves on again", func(k shop.Standing) []edit.Op { return k.Leave })
-	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/shop/bring", "bring-from-shop", "Take a saw or moulding of the shop into the job")),
+	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/shop/bring", "bring-from-shop", "Take a thing of the shop into the job")),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body ThingStep
@@ -230,7 +230,7 @@ func (s *server) shopFiles(api huma.API) {
 		}
 		return &Body[Taken]{Taken{Things: n, Said: some(shop.Said(&own))}}, nil
 	})
-	read := op(http.MethodPost, "/api/jobs/{job}/things", "read-things", "What saws and mouldings another job, or a job or shop file, has to copy")
+	read := op(http.MethodPost, "/api/jobs/{job}/things", "read-things", "What another job, or a job or shop file, has to copy")
 	read.MaxBodyBytes = maxJobBody
 	read.SkipValidateBody = true
 	huma.Register(api, read, func(_ context.Context, in *struct {
@@ -282,7 +282,7 @@ func (s *server) things(id, from string, file []byte) (*Body[ThingList], error) 
 		out.Things = append(out.Things, ThingView{t.Kind, t.ID, t.Title, t.Says, &add})
 	}
 	if len(out.Things) == 0 {
-		return nil, badFile(fmt.Errorf("there is no saw and no moulding in it"))
+		return nil, badFile(fmt.Errorf("there is nothing in it to copy"))
 	}
 	return &Body[ThingList]{out}, nil
 }

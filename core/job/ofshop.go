@@ -21,6 +21,7 @@ type Person struct {
 	ID          string       `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
 	Name        string       `json:"name" maxLength:"200"`
 	Instruments []Instrument `json:"instruments,omitempty" maxItems:"50"`
+	Origin      *Origin      `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
 // Kinds of instrument.
@@ -55,6 +56,7 @@ type Nail struct {
 	Length Entry       `json:"length" required:"true"`
 	Pack   int         `json:"pack,omitempty" minimum:"0" maximum:"100000" doc:"so many are in one"`
 	Price  money.Cents `json:"price,omitempty" doc:"of a pack"`
+	Origin *Origin     `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
 // Title is what a nail is called.
@@ -62,7 +64,11 @@ func (n *Nail) Title(unit measure.Unit) string {
 	if n.Name != "" {
 		return n.Name
 	}
-	return fmt.Sprintf("%s %s nail", n.Length.Length.In(unit), n.Kind)
+	title := fmt.Sprintf("%s %s nail", n.Length.Length.In(unit), n.Kind)
+	if n.Gauge > 0 {
+		title += fmt.Sprintf(", %d gauge", n.Gauge)
+	}
+	return title
 }
 
 func (p *Person) entries(f func(thing, field string, e *Entry) error) error {
@@ -123,6 +129,7 @@ func (c *checker) ofShop(j *Job) {
 		p := &j.People[i]
 		thing := c.id("person", p.ID)
 		c.text(thing, "name", p.Name)
+		c.origin(thing, p.Origin)
 		for k := range p.Instruments {
 			c.instrument(&p.Instruments[k])
 		}
@@ -131,6 +138,7 @@ func (c *checker) ofShop(j *Job) {
 		n := &j.Nails[i]
 		thing := c.id("nail", n.ID)
 		c.text(thing, "name", n.Name)
+		c.origin(thing, n.Origin)
 		c.oneOf(thing, "kind", n.Kind, NailPin, NailBrad, NailFinish)
 		c.positive(thing, "length", n.Length)
 		if n.Length.Length > 12*measure.Inch {

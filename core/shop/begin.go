@@ -67,38 +67,36 @@ func firstRoom(name string, m *job.Moulding) job.Room {
 
 // Link notes of each thing of a job that the shop has under the same name which one it is, and what figures that has.
 func Link(j, shop *job.Job) {
-	for i := range j.Saws {
-		j.Saws[i].Origin = originOf(shop, "saw", j.Saws[i].ID)
-	}
-	for i := range j.Mouldings {
-		j.Mouldings[i].Origin = originOf(shop, "moulding", j.Mouldings[i].ID)
+	for _, l := range lists {
+		for _, k := range l.items(j) {
+			*k.origin = originOf(shop, l.kind, k.id)
+		}
 	}
 	for _, k := range sheets {
 		*k.origin(j) = originOf(shop, k.kind, "")
 	}
 }
 
-func originOf(shop *job.Job, kind, id string) *job.Origin {
-	at := Fingerprint(shop, kind, id)
-	if at == "" {
-		return nil
-	}
-	return &job.Origin{Of: or(id, Own), At: at}
-}
-
-// Thing is a saw or a moulding as a list names it.
+// Thing is a saw, a moulding, a person or a nail as a list names it.
 type Thing struct{ Kind, ID, Title, Says string }
 
-// Things are the saws and mouldings of a shop or job, with their figures in a few words.
+// Things are what stands in the lists of a shop or job, with their figures in a few words.
 func Things(s *job.Job, unit measure.Unit) (out []Thing) {
-	for i := range s.Saws {
-		k := &s.Saws[i]
-		out = append(out, Thing{"saw", k.ID, or(k.Name, "The saw"), fmt.Sprintf("swings %s left, %s right; tilts %s, %s; %s", k.MitreLeft, k.MitreRight,
-			k.BevelLeft, k.BevelRight,
-			words.Count(len(k.Tests), "test cut"))})
+	for _, l := range lists {
+		for _, k := range l.items(s) {
+			out = append(out, Thing{l.kind, k.id, k.title, inWords(s, l.kind, k.id, unit)})
+		}
 	}
-	for i := range s.Mouldings {
-		m := &s.Mouldings[i]
+	return out
+}
+
+func inWords(j *job.Job, kind, id string, unit measure.Unit) string {
+	switch kind {
+	case "saw":
+		s := j.SawNamed(id)
+		return fmt.Sprintf("swings %s left, %s right; tilts %s, %s; %s", s.MitreLeft, s.MitreRight, s.BevelLeft, s.BevelRight, words.Count(len(s.Tests), "test cut"))
+	case "moulding":
+		m := j.Moulding(id)
 		says := fmt.Sprintf("%s by %s", m.Height.Length.In(unit), m.Thickness.Length.In(unit))
 		if len(m.Sticks) > 0 {
 			says += ", " + words.Count(len(m.Sticks), "stick length")
@@ -106,7 +104,9 @@ func Things(s *job.Job, unit measure.Unit) (out []Thing) {
 		if m.Yard != "" {
 			says += ", " + m.Yard
 		}
-		out = append(out, Thing{"moulding", m.ID, m.Title(), says})
+		return says
+	case "person":
+		return words.Count(len(j.Person(id).Instruments), "instrument")
 	}
-	return out
+	return ""
 }

@@ -54,7 +54,8 @@ func set(kind, id, field, value string) edit.Op {
 }
 
 func TestEveryFieldHasAWord(t *testing.T) {
-	for _, thing := range []any{&job.Saw{}, &job.Moulding{}, &job.Prices{}, &job.Cutting{}, &job.Tools{}, &job.Rules{}, &job.Weights{}} {
+	for _, thing := range []any{&job.Saw{}, &job.Moulding{}, &job.Person{}, &job.Nail{}, &job.Prices{}, &job.Cutting{}, &job.Tools{}, &job.Rules{},
+		&job.Weights{}} {
 		for _, f := range job.FieldNames(thing) {
 			if f != "origin" {
 				assert.NotEmpty(t, Word(f), "%T %s", thing, f)
@@ -79,7 +80,8 @@ func TestBegin(t *testing.T) {
 		assert.Len(t, j.Saws, 1)
 		require.Len(t, j.Mouldings, 1, "the one that is usual")
 		assert.Equal(t, "hall-base", j.Mouldings[0].ID)
-		assert.Equal(t, s.People, j.People)
+		assert.Len(t, j.People, len(s.People))
+		assert.Len(t, j.Nails, len(s.Nails))
 		assert.Empty(t, j.Quote.For)
 		assert.Equal(t, s.Quote.From, j.Quote.From)
 	}
@@ -142,27 +144,31 @@ func TestMovedTakenAndLeft(t *testing.T) {
 func TestToTakeIsToBeTheSame(t *testing.T) {
 	s := full(t)
 	rng := rand.New(rand.NewPCG(3, 19))
-	fields := map[string][]string{"saw": {"mitre_left", "resolution", "blade", "note", "detents", "kerf"}, "moulding": {"sticks", "rate", "yard",
+	fields := map[string][]string{"nail": {"gauge", "length", "pack", "kind"}, "person": {"instrument"}, "saw": {"mitre_left", "resolution", "blade",
+		"note", "detents", "kerf"}, "moulding": {"sticks", "rate", "yard",
 		"nail", "spares"},
 		"prices": {"cope", "strip", "strip_price", "tax", "currency"}, "cutting": {"kerf", "keep", "share"}, "tools": {"tape", "reading"},
 		"rules": {"hair", "drying", "short"}}
 	values := map[string][]string{"note": {"sharp", "dull"}, "yard": {"Quay Timber", "Mill Lane"}, "sticks": {"16', 12'", "14'", "12', 8', 6'"},
 		"currency":   {"$", "€"},
 		"resolution": {"0.25", "1"}, "reading": {"0.25", "1"}, "tape": {"1/32", "1/8"}, "kerf": {"1/8", "1/16"}, "drying": {"20", "45"}, "hair": {"1/16",
-			"1/64"}, "nail": {"2", "2 1/2"}, "detents": {"0, 45", "0, 22.5, 45"}}
-	for range 400 {
+			"1/64"}, "nail": {"2", "2 1/2"}, "detents": {"0, 45", "0, 22.5, 45"}, "kind": {"pin", "finish"}}
+	for range 150 {
 		unit := []measure.Unit{measure.UnitInch, measure.UnitMillimetre}[rng.IntN(2)]
 		j := Begin(&s, "Job", unit, "")
 		next, here := s, j
 		for range 1 + rng.IntN(6) {
-			kind := []string{"saw", "moulding", "prices", "cutting", "tools", "rules"}[rng.IntN(6)]
-			id := map[string]string{"saw": j.Saw, "moulding": j.Mouldings[0].ID}[kind]
+			kind := []string{"saw", "moulding", "prices", "cutting", "tools", "rules", "nail", "person"}[rng.IntN(8)]
+			id := map[string]string{"saw": j.Saw, "moulding": j.Mouldings[0].ID, "nail": j.Nails[0].ID}[kind]
 			field := fields[kind][rng.IntN(len(fields[kind]))]
 			vs := values[field]
 			if vs == nil {
 				vs = []string{"3", "4", "5"}
 			}
 			op := set(kind, id, field, vs[rng.IntN(len(vs))])
+			if kind == "person" {
+				op = set("instrument", s.People[0].Instruments[0].ID, "length", []string{"1/32", "1/8"}[rng.IntN(2)])
+			}
 			op.Unit = measure.UnitInch
 			switch rng.IntN(6) {
 			case 0:

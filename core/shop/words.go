@@ -18,6 +18,8 @@ var said = map[string]string{
 	"tax":   "tax",
 	"price": "price", "available": "in stock", "by": "counted by", "lasts": "lasts for", "coats": "coats",
 
+	"gauge": "gauge", "length": "length", "pack": "in a pack",
+
 	"end_trim": "trimmed off each end", "keep": "offcuts kept from", "share": "waste share", "shortest": "shortest scarfed part",
 	"tape": "tape", "reading": "protractor",
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Saws and mouldings to take: those that the shop has beside, and those of another job or a file.
+// Things to take: those that the shop has beside, and those of another job or a file.
 import { computed, ref, shallowRef } from 'vue'
 import { api, type JobEntry, lineOf, type Schemas, take } from '../api/client'
 import { attempt, view } from '../state/job'
@@ -7,7 +7,7 @@ import { tell } from '../state/notice'
 import { inShop } from '../state/place'
 import { bringIt, stand } from '../state/shop'
 
-const props = defineProps<{ kind: 'saw' | 'moulding' }>()
+const props = defineProps<{ kind: 'saw' | 'moulding' | 'person' | 'nail' }>()
 const emit = defineEmits<{ taken: [] }>()
 type Thing = Schemas['ThingView']
 const others = computed(() => (inShop.value ? [] : (stand.value?.others ?? []).filter((t) => t.kind === props.kind)))

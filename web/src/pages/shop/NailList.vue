@@ -4,6 +4,9 @@ import { computed } from 'vue'
 import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import PickField from '../../parts/PickField.vue'
+import ShopLine from '../../parts/ShopLine.vue'
+import TakeThings from '../../parts/TakeThings.vue'
+import { me } from '../../state/me'
 import { attempt, newId, setOp, setter, view } from '../../state/job'
 
 const nails = computed(() => view.value!.nails)
@@ -30,9 +33,11 @@ const add = () =>
       <EntryField label="a pack costs" :value="n.price.typed" :commit="setter('nail', n.id, 'price')" inputmode="decimal" :suffix="view!.prices.currency" />
       <EntryField label="called" :value="n.name" :commit="setter('nail', n.id, 'name')" :placeholder="n.title" class="wide" />
       <button class="link small" type="button" @click="attempt({ do: 'remove', kind: 'nail', id: n.id })">Remove</button>
+      <ShopLine kind="nail" :id="n.id" />
     </div>
     <p v-if="!nails.length" class="quiet small">None said. Glue, filler and paint, with how far one goes, stand on the price sheet.</p>
     <p class="acts"><button class="btn plain" type="button" @click="add">Add a nail length</button></p>
+    <TakeThings v-if="!me?.job" kind="nail" />
   </section>
 </template>
 

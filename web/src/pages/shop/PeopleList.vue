@@ -5,6 +5,8 @@ import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import PickField from '../../parts/PickField.vue'
 import ShopLine from '../../parts/ShopLine.vue'
+import TakeThings from '../../parts/TakeThings.vue'
+import { me } from '../../state/me'
 import { attempt, change, clearable, newId, setOp, setter, view } from '../../state/job'
 
 const people = computed(() => view.value!.people)
@@ -35,6 +37,7 @@ const known = (i: Instrument) => (i.kind === 'protractor' ? !!i.reading : !!i.le
         <EntryField label="name" :value="p.name" :commit="setter('person', p.id, 'name')" class="wide" />
         <button class="link small" type="button" @click="tool(p.id, p.instruments.at(-1)?.id)">Add an instrument</button>
         <button class="link small" type="button" @click="attempt({ do: 'remove', kind: 'person', id: p.id })">Remove</button>
+        <ShopLine kind="person" :id="p.id" />
       </div>
       <div v-for="i in p.instruments" :key="i.id" class="card in">
         <PickField
@@ -59,6 +62,7 @@ const known = (i: Instrument) => (i.kind === 'protractor' ? !!i.reading : !!i.le
       </div>
     </div>
     <p class="acts"><button class="btn plain" type="button" @click="add">Add a person</button></p>
+    <TakeThings v-if="!me?.job" kind="person" />
   </section>
 </template>
 
