@@ -19,14 +19,10 @@ const MaxJobFile = 8 << 20
 // checked, or not at all. The error is one line that names the thing, the
 // value and the way out.
 func ReadJob(r io.Reader) (job.Job, error) {
-	b, err := io.ReadAll(io.LimitReader(r, MaxJobFile+1))
+	b, err := whole(r, "job file", "split the job")
 	if err != nil {
-		return job.Job{}, fmt.Errorf("job file: cannot be read: %w", err)
+		return job.Job{}, err
 	}
-	if len(b) > MaxJobFile {
-		return job.Job{}, fmt.Errorf("job file: longer than %d MB; split the job", MaxJobFile>>20)
-	}
-	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
 	// The version comes first: a newer file may hold what this program does not know.
 	var head struct {
 		Gnomon json.RawMessage `json:"gnomon"`
@@ -61,6 +57,18 @@ func ReadJob(r io.Reader) (job.Job, error) {
 		return job.Job{}, fmt.Errorf("job file: %w", err)
 	}
 	return j, nil
+}
+
+// whole reads a file to its end, but for the mark that some programs begin one with.
+func whole(r io.Reader, what, remedy string) ([]byte, error) {
+	b, err := io.ReadAll(io.LimitReader(r, MaxJobFile+1))
+	if err != nil {
+		return nil, fmt.Errorf("%s: cannot be read: %w", what, err)
+	}
+	if len(b) > MaxJobFile {
+		return nil, fmt.Errorf("%s: longer than %d MB; %s", what, MaxJobFile>>20, remedy)
+	}
+	return bytes.TrimPrefix(b, []byte("\xef\xbb\xbf")), nil
 }
 
 // WriteJob writes a job file that reads back to the same job.

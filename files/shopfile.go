@@ -57,25 +57,19 @@ func WriteShop(w io.Writer, s shop.Whole) error {
 // ReadShop reads a shop file whole, or not at all. The error is one line that names the thing, the value and the way out.
 func ReadShop(r io.Reader) (shop.Whole, error) {
 	var out shop.Whole
-	b, err := io.ReadAll(io.LimitReader(r, MaxJobFile+1))
+	b, err := whole(r, "shop file", "keep what is used")
 	if err != nil {
-		return out, fmt.Errorf("shop file: cannot be read: %w", err)
-	}
-	if len(b) > MaxJobFile {
-		return out, fmt.Errorf("shop file: longer than %d MB", MaxJobFile>>20)
+		return out, err
 	}
 	var f shopFile
-	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
-	var head struct {
-		GnomonShop *int `json:"gnomon_shop"`
-	}
-	if err := json.Unmarshal(b, &head); err != nil {
+	format, err := shopFormat(b)
+	if err != nil {
 		return out, shopError(err)
 	}
-	if head.GnomonShop == nil {
+	if format == nil {
 		return out, errors.New(`shop file: "gnomon_shop" is missing: this is no shop file; a job file is imported in the list of jobs`)
 	}
-	if v := *head.GnomonShop; v < 1 || v > ShopVersion {
+	if v := *format; v < 1 || v > ShopVersion {
 		return out,
 			fmt.Errorf("shop file: format %d is not known here; this program reads formats 1 to %d: use the program that wrote it, or a newer one", v, ShopVersion)
 	}
@@ -123,16 +117,22 @@ func shopError(err error) error {
 
 // ReadThings reads what has saws and mouldings: a job file, or a shop file.
 func ReadThings(r io.Reader) (job.Job, error) {
-	b, err := io.ReadAll(io.LimitReader(r, MaxJobFile+1))
+	b, err := whole(r, "file", "keep what is used")
 	if err != nil {
-		return job.Job{}, fmt.Errorf("file: cannot be read: %w", err)
+		return job.Job{}, err
 	}
-	var head struct {
-		GnomonShop *int `json:"gnomon_shop"`
-	}
-	if json.Unmarshal(bytes.TrimPrefix(b, []byte("\xef\xbb\xbf")), &head) == nil && head.GnomonShop != nil {
+	if format, err := shopFormat(b); err == nil && format != nil {
 		w, err := ReadShop(bytes.NewReader(b))
 		return w.Shop, err
 	}
 	return ReadJob(bytes.NewReader(b))
+}
+
+// shopFormat is the format that a shop file says it has; nil where it is no shop file.
+func shopFormat(b []byte) (*int, error) {
+	var head struct {
+		GnomonShop *int `json:"gnomon_shop"`
+	}
+	err := json.Unmarshal(b, &head)
+	return head.GnomonShop, err
 }

@@ -166,9 +166,9 @@ func (s *server) peek(id string) (*planned, error) {
 
 // lines works out lines of progress in the background, one job after another: those who work on a job do not wait for the list.
 type lines struct {
-	mu   sync.Mutex
-	todo []string
-	busy bool
+	mu    sync.Mutex
+	queue []string
+	busy  bool
 }
 
 // work has jobs worked out that do not wait for it already.
@@ -176,11 +176,11 @@ func (l *lines) work(jobs []string, one func(string) error) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	for _, id := range jobs {
-		if !slices.Contains(l.todo, id) {
-			l.todo = append(l.todo, id)
+		if !slices.Contains(l.queue, id) {
+			l.queue = append(l.queue, id)
 		}
 	}
-	if l.busy || len(l.todo) == 0 {
+	if l.busy || len(l.queue) == 0 {
 		return
 	}
 	l.busy = true
@@ -194,11 +194,11 @@ func (l *lines) work(jobs []string, one func(string) error) {
 func (l *lines) next() (string, bool) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	if len(l.todo) == 0 {
+	if len(l.queue) == 0 {
 		l.busy = false
 		return "", false
 	}
-	id := l.todo[0]
-	l.todo = l.todo[1:]
+	id := l.queue[0]
+	l.queue = l.queue[1:]
 	return id, true
 }

@@ -227,7 +227,7 @@ func (s *server) try(ctx context.Context, id string, in Trial) (*Body[TrialView]
 	}
 	j := now.job
 	if in.Thing != nil {
-		k, err := s.standsTo(ctx, id, *in.Thing)
+		k, err := s.standsTo(id, *in.Thing)
 		if err != nil {
 			return nil, asProblem(err)
 		}

@@ -53,12 +53,12 @@ type ThingStep struct {
 }
 
 // standsTo is how one thing of a job stands to the shop.
-func (s *server) standsTo(ctx context.Context, id string, of ThingName) (shop.Standing, error) {
-	j, _, err := s.store.Job(id)
+func (s *server) standsTo(id string, of ThingName) (shop.Standing, error) {
+	j, own, err := s.withShop(id)
 	if err != nil {
 		return shop.Standing{}, err
 	}
-	all, err := s.standings(&j)
+	all, err := s.standings(&j, &own)
 	if err != nil {
 		return shop.Standing{}, err
 	}
@@ -70,11 +70,15 @@ func (s *server) standsTo(ctx context.Context, id string, of ThingName) (shop.St
 	return shop.Standing{}, &edit.Missing{Thing: of.Kind + " " + of.ID}
 }
 
-func (s *server) standings(j *job.Job) ([]shop.Standing, error) {
-	own, err := s.store.Shop()
-	if err != nil {
-		return nil, err
+// withShop gives a job and the shop, to be read only.
+func (s *server) withShop(id string) (j, own job.Job, err error) {
+	if j, _, err = s.store.Job(id); err == nil {
+		own, err = s.store.Shop()
 	}
+	return j, own, err
+}
+
+func (s *server) standings(j, own *job.Job) ([]shop.Standing, error) {
 	sets, err := s.store.RuleSets()
 	if err != nil {
 		return nil, err
@@ -83,7 +87,7 @@ func (s *server) standings(j *job.Job) ([]shop.Standing, error) {
 	for _, set := range sets {
 		named[set.Name] = set.Rules
 	}
-	return shop.Compare(j, &own, named), nil
+	return shop.Compare(j, own, named), nil
 }
 
 func (s *server) shop(api huma.API) {
@@ -94,7 +98,7 @@ func (s *server) shop(api huma.API) {
 			JobPath
 			Body ThingStep
 		}) (*Encoded, error) {
-			k, err := s.standsTo(ctx, in.Job, in.Body.ThingName)
+			k, err := s.standsTo(in.Job, in.Body.ThingName)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -111,11 +115,7 @@ func (s *server) shop(api huma.API) {
 			JobPath
 			Body ThingStep
 		}) (*Encoded, error) {
-			j, _, err := s.store.Job(in.Job)
-			if err != nil {
-				return nil, asProblem(err)
-			}
-			own, err := s.store.Shop()
+			j, own, err := s.withShop(in.Job)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -140,11 +140,7 @@ func (s *server) shop(api huma.API) {
 }
 
 func (s *server) shopStand(ctx context.Context, id string) (*Body[ShopStand], error) {
-	j, _, err := s.store.Job(id)
-	if err != nil {
-		return nil, asProblem(err)
-	}
-	own, err := s.store.Shop()
+	j, own, err := s.withShop(id)
 	if err != nil {
 		return nil, asProblem(err)
 	}
@@ -152,7 +148,7 @@ func (s *server) shopStand(ctx context.Context, id string) (*Body[ShopStand], er
 	if id == store.ShopID {
 		return &Body[ShopStand]{out}, nil
 	}
-	all, err := s.standings(&j)
+	all, err := s.standings(&j, &own)
 	if err != nil {
 		return nil, asProblem(err)
 	}
@@ -171,11 +167,7 @@ func (s *server) shopStand(ctx context.Context, id string) (*Body[ShopStand], er
 
 // keepInShop makes a thing of a job the shop's: in the place of the one it was taken from, or beside what there is.
 func (s *server) keepInShop(ctx context.Context, id string, in ThingStep) (*Encoded, error) {
-	j, _, err := s.store.Job(id)
-	if err != nil {
-		return nil, asProblem(err)
-	}
-	own, err := s.store.Shop()
+	j, own, err := s.withShop(id)
 	if err != nil {
 		return nil, asProblem(err)
 	}
@@ -274,11 +266,10 @@ func (s *server) things(id, from string, file []byte) (*Body[ThingList], error) 
 	}
 	out := ThingList{Things: []ThingView{}}
 	for _, t := range shop.Things(&other, j.Unit) {
-		add, err := shop.Bring(&j, &other, t.Kind, t.ID)
+		add, err := shop.Copy(&j, &other, t.Kind, t.ID)
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		add = shop.Loosened(add)
 		out.Things = append(out.Things, ThingView{t.Kind, t.ID, t.Title, t.Says, &add})
 	}
 	if len(out.Things) == 0 {

@@ -75,24 +75,13 @@ func (s *Store) PutJob(id string, p Put) error {
 	if len(set) == 0 {
 		return nil
 	}
-	err := s.change(func(tx *gorm.DB) error {
+	return s.change(func(tx *gorm.DB) error {
 		res := tx.Model(&jobRow{}).Where("id = ?", id).Updates(set)
 		if res.Error == nil && res.RowsAffected == 0 {
 			return ErrNoJob
 		}
 		return res.Error
 	})
-	if err == nil {
-		s.drop(id)
-	}
-	return err
-}
-
-// drop takes a job from those at hand.
-func (s *Store) drop(id string) {
-	s.hand.Lock()
-	defer s.hand.Unlock()
-	delete(s.atHand, id)
 }
 
 // Sweep takes out for good what was thrown away too long ago to be brought back, and tells how many jobs that were.

@@ -142,16 +142,16 @@ func (s *Store) wholeOf(own job.Job) (out shop.Whole, err error) {
 // TakeShop takes what a shop file has into the shop, all or nothing, and tells how many things are new, and the shop's revision.
 func (s *Store) TakeShop(f shop.Whole) (n int, revision int64, err error) {
 	var is loaded
-	had, err := s.WholeShop()
-	if err != nil {
-		return 0, 0, err
-	}
 	err = s.change(func(tx *gorm.DB) error {
 		k, err := s.shopOf(tx)
 		if err != nil {
 			return err
 		}
-		whole := shop.Whole{Shop: k.job.Clone(), RuleSets: had.RuleSets, Rack: had.Rack}
+		whole, err := s.wholeOf(k.job)
+		if err != nil {
+			return err
+		}
+		sets, rack := len(whole.RuleSets), len(whole.Rack)
 		n = whole.TakeIn(&f)
 		if err := whole.Check(); err != nil {
 			return err
@@ -160,12 +160,12 @@ func (s *Store) TakeShop(f shop.Whole) (n int, revision int64, err error) {
 			return &job.Invalid{Thing: "rule sets", Field: "rule_sets", Value: fmt.Sprint(len(whole.RuleSets)), Reason: "are too many",
 				Remedy: "remove those that nobody uses"}
 		}
-		for _, r := range whole.RuleSets[len(had.RuleSets):] {
+		for _, r := range whole.RuleSets[sets:] {
 			if err := keepRuleSet(tx, RuleSet(r)); err != nil {
 				return err
 			}
 		}
-		for _, o := range whole.Rack[len(had.Rack):] {
+		for _, o := range whole.Rack[rack:] {
 			m := job.Moulding{Name: o.Name, Kind: o.Kind, Height: job.Entry{Length: o.Height}, Thickness: job.Entry{Length: o.Thickness}}
 			if _, err := s.rackRow(tx, &m, job.Entry{Length: o.Length, Text: o.Text}, o.Note); err != nil {
 				return err

@@ -124,8 +124,9 @@ func asAddedIn(k Kind, j *job.Job, holder string, unit measure.Unit) (out []Op) 
 // Bring is the step that adds a thing of another job to this one, under a name of its own, with what it is noted to be
 // taken from; nil where it is the job's own.
 func Bring(kind, id string, from *job.Job, fromID, after string, origin *job.Origin) (Op, error) {
-	own := from.Clone()
-	own.Rooms, own.Layouts, own.Saw = nil, nil, "" // whether it is in use there is nothing to this job
+	own := *from
+	own.Rooms, own.Layouts, own.Records, own.ByHand, own.Saw = nil, nil, nil, nil, "" // whether it is in use there is nothing to this job
+	own = own.Clone()
 	k := KindOf(kind)
 	if k.remove == nil || k.has == nil || !k.has(&own, fromID) {
 		return Op{}, &Missing{kind + " " + fromID}

@@ -30,16 +30,30 @@ func inJob[T any](list func(*job.Job) *[]T) func(*job.Job) iter.Seq2[string, *[]
 	}
 }
 
-func inRooms[T any](list func(*job.Room) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+// inEach are the lists that each of several things holds.
+func inEach[H, T any](holders func(*job.Job) []H, id func(*H) string, list func(*H) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
 	return func(j *job.Job) iter.Seq2[string, *[]T] {
 		return func(yield func(string, *[]T) bool) {
-			for i := range j.Rooms {
-				if !yield(j.Rooms[i].ID, list(&j.Rooms[i])) {
+			all := holders(j)
+			for i := range all {
+				if !yield(id(&all[i]), list(&all[i])) {
 					return
 				}
 			}
 		}
 	}
+}
+
+func inRooms[T any](list func(*job.Room) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+	return inEach(func(j *job.Job) []job.Room { return j.Rooms }, func(r *job.Room) string { return r.ID }, list)
+}
+
+func inSaws[T any](list func(*job.Saw) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+	return inEach(func(j *job.Job) []job.Saw { return j.Saws }, func(s *job.Saw) string { return s.ID }, list)
+}
+
+func inPeople[T any](list func(*job.Person) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+	return inEach(func(j *job.Job) []job.Person { return j.People }, func(p *job.Person) string { return p.ID }, list)
 }
 
 func inWalls[T any](list func(*job.Wall) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
@@ -64,30 +78,6 @@ func inCorners[T any](list func(*job.Corner) *[]T) func(*job.Job) iter.Seq2[stri
 					if c := &j.Rooms[i].Corners[k]; !yield(c.ID, list(c)) {
 						return
 					}
-				}
-			}
-		}
-	}
-}
-
-func inSaws[T any](list func(*job.Saw) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
-	return func(j *job.Job) iter.Seq2[string, *[]T] {
-		return func(yield func(string, *[]T) bool) {
-			for i := range j.Saws {
-				if !yield(j.Saws[i].ID, list(&j.Saws[i])) {
-					return
-				}
-			}
-		}
-	}
-}
-
-func inPeople[T any](list func(*job.Person) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
-	return func(j *job.Job) iter.Seq2[string, *[]T] {
-		return func(yield func(string, *[]T) bool) {
-			for i := range j.People {
-				if !yield(j.People[i].ID, list(&j.People[i])) {
-					return
 				}
 			}
 		}

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"cmp"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -51,7 +52,7 @@ func put[T any](list *[]T, v T, change func(*T)) {
 func saws(j *job.Job) (out []item) {
 	for i := range j.Saws {
 		s := &j.Saws[i]
-		out = append(out, item{s.ID, s.Name, or(s.Name, "The saw"), &s.Origin, func() job.Measured {
+		out = append(out, item{s.ID, s.Name, cmp.Or(s.Name, "The saw"), &s.Origin, func() job.Measured {
 			c := &job.Job{Saws: []job.Saw{*s}}.Clone().Saws[0]
 			c.ID, c.Name, c.Origin = "", "", nil
 			slices.SortFunc(c.Tests, func(a, b job.Test) int { return strings.Compare(a.ID, b.ID) })
@@ -76,7 +77,7 @@ func mouldings(j *job.Job) (out []item) {
 func people(j *job.Job) (out []item) {
 	for i := range j.People {
 		p := &j.People[i]
-		out = append(out, item{p.ID, p.Name, or(p.Name, "Somebody"), &p.Origin, func() job.Measured {
+		out = append(out, item{p.ID, p.Name, cmp.Or(p.Name, "Somebody"), &p.Origin, func() job.Measured {
 			c := &job.Job{People: []job.Person{*p}}.Clone().People[0]
 			c.ID, c.Name, c.Origin = "", "", nil
 			return c
@@ -170,12 +171,5 @@ func originOf(shop *job.Job, kind, id string) *job.Origin {
 	if at == "" {
 		return nil
 	}
-	return &job.Origin{Of: or(id, Own), At: at}
-}
-
-func or(s, def string) string {
-	if s == "" {
-		return def
-	}
-	return s
+	return &job.Origin{Of: cmp.Or(id, Own), At: at}
 }

@@ -1,7 +1,6 @@
 package shop
 
 import (
-	"encoding/json"
 	"fmt"
 	"slices"
 
@@ -84,6 +83,13 @@ func Said(shop *job.Job) (out []string) {
 
 // Bring is the step that takes a thing of the shop into a job under a name that is free there, with where it was taken from.
 func Bring(j, shop *job.Job, kind, id string) (edit.Op, error) {
+	return bring(j, shop, kind, id, originOf(shop, kind, id))
+}
+
+// Copy is the step that takes a thing of another job, which then is of no shop.
+func Copy(j, from *job.Job, kind, id string) (edit.Op, error) { return bring(j, from, kind, id, nil) }
+
+func bring(j, from *job.Job, kind, id string, origin *job.Origin) (edit.Op, error) {
 	l := listOf(kind)
 	if l == nil {
 		return edit.Op{}, &edit.Missing{Thing: kind + " " + id}
@@ -92,7 +98,7 @@ func Bring(j, shop *job.Job, kind, id string) (edit.Op, error) {
 	if len(has) > 0 {
 		after = has[len(has)-1].id
 	}
-	return edit.Bring(kind, free(has, id), shop, id, after, originOf(shop, kind, id))
+	return edit.Bring(kind, free(has, id), from, id, after, origin)
 }
 
 // Keep are the steps of the shop that make a thing of a job its own, and those of the job that note it: in the place of what it was
@@ -115,12 +121,12 @@ func Keep(j, shop *job.Job, kind, id string) (inShop, after []edit.Op, err error
 		of = origin.Of
 		inShop = edit.Alike(shop, kind, of, j, id)
 	default:
-		add, err := Bring(shop, j, kind, id)
+		add, err := Copy(shop, j, kind, id)
 		if err != nil {
 			return nil, nil, err
 		}
 		of = add.ID
-		inShop = []edit.Op{Loosened(add)}
+		inShop = []edit.Op{add}
 	}
 	return inShop, []edit.Op{{Do: edit.Set, Kind: kind, ID: id, Field: "origin", Value: edit.Raw(job.Origin{Of: of, At: print}), Unit: j.Unit}}, nil
 }
@@ -133,16 +139,6 @@ func TakeRules(j job.Job, set job.Rules) []edit.Op {
 		return ops
 	}
 	return append(ops, edit.Op{Do: edit.Set, Kind: "rules", Field: "origin", Value: edit.Raw(origin), Unit: j.Unit})
-}
-
-// Loosened is a step that brings a thing, which then is of no shop.
-func Loosened(add edit.Op) edit.Op {
-	var value map[string]any
-	if json.Unmarshal(add.Value, &value) == nil {
-		delete(value, "origin")
-		add.Value = edit.Raw(value)
-	}
-	return add
 }
 
 // Recognise notes of each thing of a job that came from elsewhere which of the shop's it is, where that has one of the same name with

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"cmp"
 	"slices"
 
 	"gnomon/core/edit"
@@ -43,7 +44,7 @@ func Tests(j *job.Job, ops []edit.Op, shop *job.Job) (out []edit.Op) {
 // holder is the saw of a job that a test cut is of.
 func holder(j *job.Job, op edit.Op) *job.Saw {
 	if op.Do == edit.Add {
-		return j.SawNamed(or(op.In, j.Saw))
+		return j.SawNamed(cmp.Or(op.In, j.Saw))
 	}
 	i := slices.IndexFunc(j.Saws, func(s job.Saw) bool {
 		return slices.ContainsFunc(s.Tests, func(t job.Test) bool { return t.ID == op.ID })

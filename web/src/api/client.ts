@@ -103,3 +103,11 @@ export async function take<T>(call: Promise<{ data?: T; error?: unknown; respons
   heard(p)
   throw new Refused(p)
 }
+
+/** Sends a file, or what was read of one, as it is. */
+export async function sendBody<T>(path: string, body: BodyInit, type = 'application/json'): Promise<T> {
+  const r = await fetch(path, { method: 'POST', headers: { 'Content-Type': type }, body })
+  const answer = await r.json().catch(() => null)
+  if (!r.ok) throw new Refused(answer ?? { title: '', status: r.status, detail: `Gnomon answered ${r.status}. Choose a smaller file.`, errors: [] })
+  return answer as T
+}

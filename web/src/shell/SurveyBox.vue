@@ -4,7 +4,7 @@
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import SetText from '../parts/SetText.vue'
-import { lineOf, Refused, type SurveyPreview } from '../api/client'
+import { lineOf, sendBody, type SurveyPreview } from '../api/client'
 import { clientId } from '../state/client'
 import { refresh, view } from '../state/job'
 import { tell } from '../state/notice'
@@ -16,16 +16,7 @@ const open = ref(true)
 const preview = ref<SurveyPreview | null>(null)
 const error = ref('')
 
-async function send<T>(path: string): Promise<T> {
-  const r = await fetch(`/api/jobs/${encodeURIComponent(view.value!.id)}/${path}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'text/csv' },
-    body: await props.file.arrayBuffer(),
-  })
-  const body = await r.json().catch(() => null)
-  if (!r.ok) throw new Refused(body ?? { title: '', status: r.status, detail: `Gnomon answered ${r.status}. Choose a smaller file.`, errors: [] })
-  return body as T
-}
+const send = async <T,>(path: string) => sendBody<T>(`/api/jobs/${encodeURIComponent(view.value!.id)}/${path}`, await props.file.arrayBuffer(), 'text/csv')
 watch(
   () => props.file,
   async () => {

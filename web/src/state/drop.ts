@@ -1,6 +1,6 @@
 // A file brought in by a button or dropped anywhere: what it is, and where it goes.
 import { shallowRef } from 'vue'
-import { Refused, type Schemas } from '../api/client'
+import { type Schemas, sendBody } from '../api/client'
 
 export type Brought = 'job' | 'shop' | 'survey' | 'section'
 
@@ -22,12 +22,6 @@ export function taken(kind: Brought): File | null {
   return d.file
 }
 
-async function sent<T>(path: string, body: BodyInit, type = 'application/json'): Promise<T> {
-  const r = await fetch(path, { method: 'POST', headers: { 'Content-Type': type }, body })
-  const answer = await r.json().catch(() => null)
-  if (!r.ok) throw new Refused(answer ?? { title: '', status: r.status, detail: `Gnomon answered ${r.status}. Choose a smaller file.`, errors: [] })
-  return answer as T
-}
-export const importJob = async (text: string) => (await sent<Schemas['JobMade']>('/api/jobs/import', text)).id
-export const importShop = (text: string) => sent<Schemas['Taken']>('/api/shop/import', text)
-export const restoreFrom = (file: File) => sent<Schemas['BroughtBack']>('/api/restore', file, 'application/octet-stream')
+export const importJob = async (text: string) => (await sendBody<Schemas['JobMade']>('/api/jobs/import', text)).id
+export const importShop = (text: string) => sendBody<Schemas['Taken']>('/api/shop/import', text)
+export const restoreFrom = (file: File) => sendBody<Schemas['BroughtBack']>('/api/restore', file, 'application/octet-stream')

@@ -3,7 +3,6 @@
 import { nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, lineOf, take } from '../../api/client'
-import { readyFor } from '../../state/job'
 import { wanted } from '../../state/measuring'
 
 const props = defineProps<{ unit: 'in' | 'mm'; fresh: boolean }>()
@@ -34,7 +33,6 @@ async function begin() {
     const { id } = await take(api.POST('/api/jobs', { body: { name: name.value.trim(), unit: unit.value, room: room.value.trim() || 'First room' } }))
     wanted.value = { kind: 'wall', id: 'room-1-w1' }
     await router.push({ name: 'measure', params: { job: id }, query: { room: 'room-1' } })
-    await readyFor('measure', 'room-1')
   } catch (e) {
     error.value = lineOf(e)
   }
