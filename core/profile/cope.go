@@ -50,7 +50,7 @@ func (s *Section) Cope() Coped {
 		if fold > foldLow && gap > most {
 			most = gap
 			at := s.falls(levels[first], levels[i])
-			out.At = &Point{U: measure.FromInches(at.u), Z: measure.FromInches(at.z)}
+			out.At = &Point{U: measure.FromInches(at.U), Z: measure.FromInches(at.Z)}
 		}
 	}
 	out.Gap = measure.FromInches(most)
@@ -64,12 +64,12 @@ func (s *Section) crossed(lo, hi float64) (least, greatest [2]float64, times int
 	least, greatest = [2]float64{math.Inf(1), math.Inf(1)}, [2]float64{math.Inf(-1), math.Inf(-1)}
 	for i := 0; i+1 < len(s.face); i++ {
 		a, b := s.face[i], s.face[i+1]
-		if min(a.z, b.z) > lo || max(a.z, b.z) < hi {
+		if min(a.Z, b.Z) > lo || max(a.Z, b.Z) < hi {
 			continue
 		}
 		times++
 		for e, z := range [2]float64{lo, hi} {
-			u := mix(a, b, (z-a.z)/(b.z-a.z)).u
+			u := mix(a, b, (z-a.Z)/(b.Z-a.Z)).U
 			least[e], greatest[e] = min(least[e], u), max(greatest[e], u)
 		}
 	}
@@ -77,9 +77,9 @@ func (s *Section) crossed(lo, hi float64) (least, greatest [2]float64, times int
 }
 
 // falls is where the face begins to fall between two levels.
-func (s *Section) falls(lo, hi float64) xy {
+func (s *Section) falls(lo, hi float64) Place {
 	for i := 0; i+1 < len(s.face); i++ {
-		if a, b := s.face[i], s.face[i+1]; b.z < a.z && a.z > lo && b.z < hi {
+		if a, b := s.face[i], s.face[i+1]; b.Z < a.Z && a.Z > lo && b.Z < hi {
 			return a
 		}
 	}

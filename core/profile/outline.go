@@ -39,28 +39,31 @@ func (e *Invalid) Error() string {
 
 func bad(reason, remedy string) error { return &Invalid{Reason: reason, Remedy: remedy} }
 
-func badAt(p xy, reason, remedy string) error {
-	return &Invalid{Reason: reason, Remedy: remedy, At: &Point{U: measure.FromInches(p.u), Z: measure.FromInches(p.z)}}
+func badAt(p Place, reason, remedy string) error {
+	return &Invalid{Reason: reason, Remedy: remedy, At: &Point{U: measure.FromInches(p.U), Z: measure.FromInches(p.Z)}}
 }
 
-// xy is a place on a section in inches.
-type xy struct{ u, z float64 }
+// Place is a place on a section in inches: u out from the wall, z up.
+type Place struct{ U, Z float64 }
 
-func (p Point) xy() xy { return xy{p.U.Inches(), p.Z.Inches()} }
+func (p Point) Place() Place { return Place{p.U.Inches(), p.Z.Inches()} }
 
-func (a xy) minus(b xy) xy         { return xy{a.u - b.u, a.z - b.z} }
-func (a xy) cross(b xy) float64    { return a.u*b.z - a.z*b.u }
-func (a xy) off(b xy) float64      { return math.Hypot(a.u-b.u, a.z-b.z) }
-func (a xy) turned(r float64) xy   { s, c := math.Sincos(r); return xy{a.u*c - a.z*s, a.u*s + a.z*c} }
-func mix(a, b xy, t float64) xy    { return xy{a.u + (b.u-a.u)*t, a.z + (b.z-a.z)*t} }
-func (o Outline) next(i int) Point { return o[(i+1)%len(o)] }
+func (a Place) minus(b Place) Place   { return Place{a.U - b.U, a.Z - b.Z} }
+func (a Place) cross(b Place) float64 { return a.U*b.Z - a.Z*b.U }
+func (a Place) off(b Place) float64   { return math.Hypot(a.U-b.U, a.Z-b.Z) }
+func (a Place) turned(r float64) Place {
+	s, c := math.Sincos(r)
+	return Place{a.U*c - a.Z*s, a.U*s + a.Z*c}
+}
+func mix(a, b Place, t float64) Place { return Place{a.U + (b.U-a.U)*t, a.Z + (b.Z-a.Z)*t} }
+func (o Outline) next(i int) Point    { return o[(i+1)%len(o)] }
 
 // area is twice the outline's, its arcs left out; negative where the wood
 // is on its right.
 func (o Outline) area() float64 {
 	sum := 0.0
 	for i, p := range o {
-		sum += p.xy().cross(o.next(i).xy())
+		sum += p.Place().cross(o.next(i).Place())
 	}
 	return sum
 }
@@ -73,23 +76,23 @@ const (
 )
 
 // arc lists the places along the arc from a to b after a, up to and with b.
-func arc(a, b xy, bow, flatness float64) []xy {
+func arc(a, b Place, bow, flatness float64) []Place {
 	chord := a.off(b)
 	if bow == 0 || chord == 0 {
-		return []xy{b}
+		return []Place{b}
 	}
 	radius := (chord*chord/4 + bow*bow) / (2 * math.Abs(bow))
 	turn := 4 * math.Atan(2*math.Abs(bow)/chord) // what the arc turns through
 	n := max(2, int(math.Ceil(turn/(2*math.Acos(1-min(0.5, flatness/radius))))))
 	// The middle lies on the chord's left, where the wood is, by radius − bow.
-	d := xy{(b.u - a.u) / chord, (b.z - a.z) / chord}
+	d := Place{(b.U - a.U) / chord, (b.Z - a.Z) / chord}
 	left := math.Copysign(1, bow) * (radius - math.Abs(bow))
 	m := mix(a, b, 0.5)
-	middle := xy{m.u - d.z*left, m.z + d.u*left}
-	out := make([]xy, n)
+	middle := Place{m.U - d.Z*left, m.Z + d.U*left}
+	out := make([]Place, n)
 	for i := range n - 1 {
 		r := a.minus(middle).turned(math.Copysign(turn*float64(i+1)/float64(n), bow))
-		out[i] = xy{middle.u + r.u, middle.z + r.z}
+		out[i] = Place{middle.U + r.U, middle.Z + r.Z}
 	}
 	out[n-1] = b
 	return out
@@ -97,12 +100,12 @@ func arc(a, b xy, bow, flatness float64) []xy {
 
 // flatten makes one closed chain of straight stretches from the outline's first
 // point on.
-func (o Outline) flatten() []xy { return o.within(flatness) }
+func (o Outline) flatten() []Place { return o.within(flatness) }
 
-func (o Outline) within(flatness float64) []xy {
-	var chain []xy
+func (o Outline) within(flatness float64) []Place {
+	var chain []Place
 	for i, p := range o {
-		chain = append(chain, arc(p.xy(), o.next(i).xy(), p.Bow.Inches(), flatness)...)
+		chain = append(chain, arc(p.Place(), o.next(i).Place(), p.Bow.Inches(), flatness)...)
 	}
 	last := len(chain) - 1
 	return slices.Insert(chain[:last:last], 0, chain[last])
@@ -150,9 +153,9 @@ func (o Outline) Canonical() Outline {
 	chain := out.flatten()
 	least := chain[0]
 	for _, q := range chain {
-		least = xy{min(least.u, q.u), min(least.z, q.z)}
+		least = Place{min(least.U, q.U), min(least.Z, q.Z)}
 	}
-	du, dz := measure.FromInches(least.u), measure.FromInches(least.z)
+	du, dz := measure.FromInches(least.U), measure.FromInches(least.Z)
 	first := 0
 	for i := range out {
 		out[i].U -= du
@@ -184,10 +187,10 @@ func (o Outline) Check() error {
 	chain := o.flatten()
 	lo, hi := chain[0], chain[0]
 	for _, q := range chain {
-		lo, hi = xy{min(lo.u, q.u), min(lo.z, q.z)}, xy{max(hi.u, q.u), max(hi.z, q.z)}
+		lo, hi = Place{min(lo.U, q.U), min(lo.Z, q.Z)}, Place{max(hi.U, q.U), max(hi.Z, q.Z)}
 	}
 	small, large := Smallest.Inches(), Largest.Inches()
-	if wide, high := hi.u-lo.u, hi.z-lo.z; wide > large || high > large || max(wide, high) < small || min(wide, high) < small/4 {
+	if wide, high := hi.U-lo.U, hi.Z-lo.Z; wide > large || high > large || max(wide, high) < small || min(wide, high) < small/4 {
 		return bad(fmt.Sprintf("the section is %s by %s", measure.FromInches(wide), measure.FromInches(high)),
 			fmt.Sprintf("check its unit: sections are from %s to %s", Smallest, Largest))
 	}
@@ -205,7 +208,7 @@ func (o Outline) Check() error {
 }
 
 // crossing is the first place where a closed chain meets itself.
-func crossing(c []xy) (xy, bool) {
+func crossing(c []Place) (Place, bool) {
 	n := len(c)
 	for i := range n {
 		a, b := c[i], c[(i+1)%n]
@@ -214,7 +217,7 @@ func crossing(c []xy) (xy, bool) {
 				continue // neighbours
 			}
 			p, q := c[k], c[(k+1)%n]
-			if max(a.u, b.u) < min(p.u, q.u) || max(p.u, q.u) < min(a.u, b.u) || max(a.z, b.z) < min(p.z, q.z) || max(p.z, q.z) < min(a.z, b.z) {
+			if max(a.U, b.U) < min(p.U, q.U) || max(p.U, q.U) < min(a.U, b.U) || max(a.Z, b.Z) < min(p.Z, q.Z) || max(p.Z, q.Z) < min(a.Z, b.Z) {
 				continue
 			}
 			if at, crosses := meeting(a, b, p, q); crosses {
@@ -222,11 +225,11 @@ func crossing(c []xy) (xy, bool) {
 			}
 		}
 	}
-	return xy{}, false
+	return Place{}, false
 }
 
 // meeting is where two stretches meet.
-func meeting(a, b, p, q xy) (xy, bool) {
+func meeting(a, b, p, q Place) (Place, bool) {
 	d, e := b.minus(a), q.minus(p)
 	den := d.cross(e)
 	if math.Abs(den) < 1e-14 {

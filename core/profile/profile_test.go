@@ -37,7 +37,7 @@ func TestLibrary(t *testing.T) {
 		s, err := New(k.Outline)
 		require.NoError(t, err, k.ID)
 		kinds[k.Kind]++
-		assert.Equal(t, Point{}.xy(), s.Outline[0].xy(), k.ID)
+		assert.Equal(t, Point{}.Place(), s.Outline[0].Place(), k.ID)
 		assert.NotEmpty(t, k.Sticks, k.ID)
 		c := s.Cope()
 		if !c.OK {
@@ -81,18 +81,18 @@ func TestSpringFromFeet(t *testing.T) {
 // chord and is flattened onto the circle.
 func TestArcsLieOnTheirCircle(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		c := xy{rapid.Float64Range(-2, 2).Draw(t, "u"), rapid.Float64Range(-2, 2).Draw(t, "z")}
+		c := Place{rapid.Float64Range(-2, 2).Draw(t, "u"), rapid.Float64Range(-2, 2).Draw(t, "z")}
 		r := rapid.Float64Range(0.1, 4).Draw(t, "r")
 		from := rapid.Float64Range(0, 2*math.Pi).Draw(t, "from")
 		turn := rapid.Float64Range(0.05, 1.9*math.Pi).Draw(t, "turn")
 		hollow := rapid.Bool().Draw(t, "hollow")
-		at := func(a float64) xy { s, k := math.Sincos(a); return xy{c.u + r*k, c.z + r*s} }
+		at := func(a float64) Place { s, k := math.Sincos(a); return Place{c.U + r*k, c.Z + r*s} }
 		a, b := at(from), at(from+turn)
 		bow := r * (1 - math.Cos(turn/2)) // runs with its middle on the left: out of the wood
 		if hollow {
 			a, b, bow = b, a, -bow
 		}
-		all := append([]xy{a}, arc(a, b, bow, flatness)...)
+		all := append([]Place{a}, arc(a, b, bow, flatness)...)
 		for i, p := range all {
 			assert.InDelta(t, r, p.off(c), 1e-9)
 			if i > 0 {

@@ -3,6 +3,7 @@ package profile
 import (
 	"math"
 	"slices"
+	"sync"
 
 	"gnomon/core/measure"
 )
@@ -10,10 +11,11 @@ import (
 // Section is an outline with what follows from it.
 type Section struct {
 	Outline Outline
-	chain   []xy // closed, in straight stretches, from the told point
-	face    []xy // of it, from the told point up to the top
+	chain   []Place // closed, in straight stretches, from the told point
+	face    []Place // of it, from the told point up to the top
 	high    float64
 	wide    float64
+	drawn   func() *Hung // in fine stretches
 }
 
 // New makes a section of an outline that Check lets pass.
@@ -24,14 +26,15 @@ func New(o Outline) (*Section, error) {
 	s := &Section{Outline: o.Canonical()}
 	s.chain = s.Outline.flatten()
 	for _, p := range s.chain {
-		s.high, s.wide = max(s.high, p.z), max(s.wide, p.u)
+		s.high, s.wide = max(s.high, p.Z), max(s.wide, p.U)
 	}
 	for _, p := range s.chain {
 		s.face = append(s.face, p)
-		if p.z >= s.high-1e-9 {
+		if p.Z >= s.high-1e-9 {
 			break
 		}
 	}
+	s.drawn = sync.OnceValue(s.still)
 	return s, nil
 }
 
@@ -49,7 +52,7 @@ func (s *Section) Sketch(roll measure.Angle) [][2]float64 {
 	out := make([][2]float64, len(chain))
 	for i, p := range chain {
 		p = p.turned(-roll.Radians())
-		out[i] = [2]float64{p.u, p.z}
+		out[i] = [2]float64{p.U, p.Z}
 	}
 	return out
 }
@@ -60,14 +63,14 @@ func (s *Section) At(z float64) float64 {
 	u := 0.0
 	for i, a := range s.chain {
 		b := s.chain[(i+1)%len(s.chain)]
-		if z < min(a.z, b.z) || z > max(a.z, b.z) {
+		if z < min(a.Z, b.Z) || z > max(a.Z, b.Z) {
 			continue
 		}
-		if a.z == b.z {
-			u = max(u, a.u, b.u)
+		if a.Z == b.Z {
+			u = max(u, a.U, b.U)
 			continue
 		}
-		u = max(u, mix(a, b, (z-a.z)/(b.z-a.z)).u)
+		u = max(u, mix(a, b, (z-a.Z)/(b.Z-a.Z)).U)
 	}
 	return u
 }
@@ -76,7 +79,7 @@ func (s *Section) At(z float64) float64 {
 func (s *Section) Levels() []float64 {
 	var out []float64
 	for _, p := range s.face {
-		out = append(out, p.z)
+		out = append(out, p.Z)
 	}
 	slices.Sort(out)
 	return slices.Compact(out)
@@ -114,14 +117,14 @@ func (s *Section) feet() (wall, ceiling foot) {
 	n := len(s.chain)
 	// Down the back: the last stretch ends in the told point.
 	a, b := s.chain[n-1], s.chain[0]
-	if d := a.minus(b); d.z > 0 && math.Atan2(math.Abs(d.u), d.z) <= mostUndercut {
-		wall = foot{d.z, a.u}
+	if d := a.minus(b); d.Z > 0 && math.Atan2(math.Abs(d.U), d.Z) <= mostUndercut {
+		wall = foot{d.Z, a.U}
 	}
 	// From the top of the face back toward the wall.
 	top := len(s.face) - 1
 	a, b = s.chain[top], s.chain[(top+1)%n]
-	if d := a.minus(b); d.u > 0 && math.Atan2(d.z, d.u) <= mostUndercut {
-		ceiling = foot{d.u, s.high - b.z}
+	if d := a.minus(b); d.U > 0 && math.Atan2(d.Z, d.U) <= mostUndercut {
+		ceiling = foot{d.U, s.high - b.Z}
 	}
 	return wall, ceiling
 }
@@ -142,14 +145,14 @@ func (s *Section) Undercut() (wall, ceiling measure.Angle) {
 // Alike is how far the section differs at most from itself turned upside down, as
 // seen on its back: nothing where top and bottom edge cannot be told apart.
 func (s *Section) Alike(crown bool) measure.Length {
-	foot := xy{}
-	along := xy{0, 1} // of the back
+	foot := Place{}
+	along := Place{0, 1} // of the back
 	if crown {
 		w, c := s.feet()
-		foot = xy{w.off, w.long}
-		top := xy{s.wide - c.long, s.high - c.off}
+		foot = Place{w.off, w.long}
+		top := Place{s.wide - c.long, s.high - c.off}
 		l := foot.off(top)
-		along = xy{(top.u - foot.u) / l, (top.z - foot.z) / l}
+		along = Place{(top.U - foot.U) / l, (top.Z - foot.Z) / l}
 	}
 	// Depth off the back's line by place along it, and the middle of all of it.
 	type cut struct{ s, w float64 }
@@ -157,7 +160,7 @@ func (s *Section) Alike(crown bool) measure.Length {
 	lo, hi := math.Inf(1), math.Inf(-1)
 	for _, p := range s.chain {
 		d := p.minus(foot)
-		c := cut{d.u*along.u + d.z*along.z, along.z*d.u - along.u*d.z}
+		c := cut{d.U*along.U + d.Z*along.Z, along.Z*d.U - along.U*d.Z}
 		cuts = append(cuts, c)
 		lo, hi = min(lo, c.s), max(hi, c.s)
 	}
