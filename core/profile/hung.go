@@ -43,7 +43,13 @@ type Hung struct {
 	levels []float64 // heights at which the chain turns
 	above  []float64 // outermost wood just above each level, -Inf for none
 	below  []float64 // and just below it
+	blocks []block   // of the chain, to look for what is near
 }
+
+// block is a few stretches of a chain, and within what they lie.
+type block struct{ lo, hi Place }
+
+const inBlock = 8
 
 // Hung is the section as it hangs in a pose.
 func (s *Section) Hung(p Pose) *Hung {
@@ -95,6 +101,15 @@ func (h *Hung) finish() {
 	for i, q := range h.Chain {
 		zs[i] = q.Z
 		h.low, h.high, h.wide = min(h.low, q.Z), max(h.high, q.Z), max(h.wide, q.U)
+	}
+	h.blocks = make([]block, 0, len(h.Chain)/inBlock+1)
+	for i := 0; i < len(h.Chain); i += inBlock {
+		b := block{h.Chain[i], h.Chain[i]}
+		for k := i + 1; k <= min(i+inBlock, len(h.Chain)); k++ { // with the end of its last stretch
+			q := h.Chain[k%len(h.Chain)]
+			b = block{Place{min(b.lo.U, q.U), min(b.lo.Z, q.Z)}, Place{max(b.hi.U, q.U), max(b.hi.Z, q.Z)}}
+		}
+		h.blocks = append(h.blocks, b)
 	}
 	slices.Sort(zs)
 	h.levels = slices.CompactFunc(zs, func(a, b float64) bool { return math.Abs(b-a) <= 1e-12 })
@@ -197,10 +212,9 @@ func (h *Hung) Nearest(q Place, begin int) (at Place, off float64, near int) {
 	best := math.Inf(1)
 	n := len(h.Chain)
 	try := func(i int) {
-		a, b := h.Chain[i], h.Chain[(i+1)%n]
-		reach := math.Sqrt(best)
-		if q.U < min(a.U, b.U)-reach || q.U > max(a.U, b.U)+reach || q.Z < min(a.Z, b.Z)-reach || q.Z > max(a.Z, b.Z)+reach {
-			return
+		a, b := h.Chain[i], h.Chain[0]
+		if i+1 < n {
+			b = h.Chain[i+1]
 		}
 		d := b.minus(a)
 		long, t := d.U*d.U+d.Z*d.Z, 0.0
@@ -213,8 +227,14 @@ func (h *Hung) Nearest(q Place, begin int) (at Place, off float64, near int) {
 		}
 	}
 	try(begin % n)
-	for i := range n {
-		try(i)
+	for k, b := range h.blocks {
+		du, dz := max(b.lo.U-q.U, q.U-b.hi.U, 0), max(b.lo.Z-q.Z, q.Z-b.hi.Z, 0)
+		if du*du+dz*dz >= best {
+			continue
+		}
+		for i := k * inBlock; i < min(n, (k+1)*inBlock); i++ {
+			try(i)
+		}
 	}
 	return at, math.Sqrt(best), near
 }

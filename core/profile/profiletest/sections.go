@@ -61,7 +61,9 @@ func Any(t *rapid.T, name string) *profile.Section {
 	n := rapid.IntRange(2, 6).Draw(t, name+" stretches")
 	points := [][]float64{{0, 0}}
 	u, z := 0.0, 0.0
-	step := func(lo, hi int, what string) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name+" "+what)) / 32 }
+	step := func(lo, hi int, what string) float64 {
+		return float64(rapid.IntRange(lo, hi).Draw(t, name+" "+what)) / 32
+	}
 	if !crown {
 		u = step(12, 36, "thick")
 		points = append(points, []float64{u, 0})
