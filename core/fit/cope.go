@@ -175,7 +175,9 @@ func (c *Coped) gaps(a *profile.Hung, corner Corner, at func(k int, share float6
 			face, ok := a.Out(h.z, profile.Greater)
 			if !ok {
 				face = wall * h.z
-				g = min(g, math.Abs(d.U-face))
+			}
+			if !ok || h.z >= a.High()-1e-9 { // over its top the wall is what it meets
+				g = min(g, math.Abs(d.U-wall*h.z))
 			} else if d.U < face && g > 1e-7 && a.Inside(d) {
 				g = -g
 			}
