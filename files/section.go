@@ -17,8 +17,8 @@ const (
 	SectionCSV = "csv"
 )
 
-// maxSection is the largest file that a section is read from.
-const maxSection = 1 << 20
+// MostSection is the largest file that a section is read from.
+const MostSection = 1 << 20
 
 // BadSection says what in a file of a section cannot be taken.
 type BadSection struct {
@@ -43,7 +43,7 @@ type polyline struct {
 // millimetres; facing left where the wall is drawn on its right. What is no section is
 // refused with the place. Errors are *BadSection or *profile.Invalid.
 func ReadSection(text, format string, unit measure.Unit, facingLeft bool) (profile.Outline, error) {
-	if len(text) > maxSection {
+	if len(text) > MostSection {
 		return nil, unread("the file is too large", "export the one section alone")
 	}
 	var l polyline

@@ -6,9 +6,7 @@ import (
 	"flag"
 	"fmt"
 	"io"
-	"math"
 	"os"
-	"strconv"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -137,22 +135,12 @@ func cmdAngles(args []string, in io.Reader, out io.Writer) error {
 			return err
 		}
 	}
-	angle := func(flag, text string) (measure.Angle, error) {
-		if f, err := strconv.ParseFloat(text, 64); err == nil && !math.IsInf(f, 0) && !math.IsNaN(f) {
-			return measure.Angle(f), nil // as scripts print numbers: 9.15e1
-		}
-		a, err := measure.ParseAngle(text)
-		if err != nil {
-			return 0, errUsage{fmt.Sprintf("angles: --%s: %v", flag, err)}
-		}
-		return a, nil
-	}
 	n := joint.SquareEnd()
 	if *kind != "square" {
 		if *readingText == "" {
 			return errUsage{"angles: no --reading; give the corner's own angle, such as --reading 91.5"}
 		}
-		reading, err := angle("reading", *readingText)
+		reading, err := angle("angles", "reading", *readingText)
 		if err != nil {
 			return err
 		}
@@ -167,7 +155,7 @@ func cmdAngles(args []string, in io.Reader, out io.Writer) error {
 	}
 	p := saw.Pose{Lie: saw.Lie(*pose)}
 	if p.Lie != saw.Upright {
-		spring, err := angle("spring", *springText)
+		spring, err := angle("angles", "spring", *springText)
 		if err != nil {
 			return err
 		}

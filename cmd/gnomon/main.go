@@ -21,6 +21,10 @@ const usage = `Gnomon: from tape to saw.
   gnomon plan    --file JOB.json [--format text|json|csv]
   gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right
                  [--pose upright|nested|flat] [--edge top|bottom] [--spring 38] [--saw SAW.json] [--format text|json]
+  gnomon cope    --section-a A.csv --section-b B.csv --reading 92 [--back-cut-over 5] [--format text|json]
+  gnomon cope    --file JOB.json --piece ID --end left|right [--format json|svg|dxf|pdf] [--paper letter|a4]
+  gnomon fit     --section-a A.csv --section-b B.csv --reading 92 [--joint cope|mitre] [--made-for 90] [--back-cut 15] [--format text|json]
+  gnomon fit     --file JOB.json [--format text|json]
   gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
@@ -66,6 +70,10 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdPlan(args, in, out)
 	case "angles":
 		return cmdAngles(args, in, out)
+	case "cope":
+		return cmdCope(args, in, out)
+	case "fit":
+		return cmdFit(args, in, out)
 	case "nest":
 		return cmdNest(args, in, out)
 	case "schema":

@@ -31,12 +31,12 @@ func Along(line []cope.Mark, section *profile.Section, back measure.Angle) *Cope
 	return c.deepen()
 }
 
-// Following is the end coped along the edge of a test mitre that ran so far along the piece for each unit out.
-func Following(section *profile.Section, run float64, back measure.Angle) *Coped {
+// Following is the end coped along the edge of a test mitre, which shows the cut that was really made.
+func Following(section *profile.Section, edge Plane, back measure.Angle) *Coped {
 	h := section.Hung(profile.Pose{})
 	c := &Coped{Section: section, Back: back, edge: make([]place, len(h.Own))}
 	for i, q := range h.Own {
-		c.edge[i] = place{along: run * q.U, around: h.Around[i], own: q}
+		c.edge[i] = place{along: edge.Slope*q.U + edge.Rise*q.Z, around: h.Around[i], own: q}
 	}
 	return c.deepen()
 }

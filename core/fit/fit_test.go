@@ -50,10 +50,10 @@ func TestTable(t *testing.T) {
 			assert.InDelta(t, c.mitre[i], mitred(s, 45).Close(theta, 0).Gap(), 1e-4, "%s mitred in %v", c.id, theta)
 		}
 		for i, theta := range []measure.Angle{89, 91, 92} {
-			assert.InDelta(t, c.held[0][i], end.Roll(s, fit.Corner{Theta: theta}, c.crown, fit.Both).Gap, 2.5e-4, "%s coped, held in %v", c.id, theta)
+			assert.InDelta(t, c.held[0][i], end.Roll(s, fit.Corner{Theta: theta}, still, c.crown, fit.Both).Gap, 2.5e-4, "%s coped, held in %v", c.id, theta)
 			m := mitred(s, 45)
 			m.Eased = true
-			assert.InDelta(t, c.held[1][i], m.Roll(theta, c.crown).Gap, 2.5e-4, "%s mitred, held in %v", c.id, theta)
+			assert.InDelta(t, c.held[1][i], m.Roll(theta, profile.Pose{}, c.crown).Gap, 2.5e-4, "%s mitred, held in %v", c.id, theta)
 		}
 	}
 	// One piece alone.
@@ -65,7 +65,7 @@ func TestTable(t *testing.T) {
 	}{{"quay", 88, fit.Laid, .0856}, {"quay", 92, fit.Laid, .1058}, {"quay", 89, fit.Through, .0368}, {"quay", 91, fit.Through, .0233}, {"quay", 92, fit.Through, .0455},
 		{"c45", 89, fit.Through, .0393}, {"c45", 92, fit.Through, .0784}} {
 		s := profiletest.Named(t, c.id)
-		assert.InDelta(t, c.want, coped(s, s, 90, 15).Roll(s, fit.Corner{Theta: c.theta}, true, c.who).Gap, 2.5e-4, "%s %s rolled in %v", c.id, c.who, c.theta)
+		assert.InDelta(t, c.want, coped(s, s, 90, 15).Roll(s, fit.Corner{Theta: c.theta}, still, true, c.who).Gap, 2.5e-4, "%s %s rolled in %v", c.id, c.who, c.theta)
 	}
 	// A ceiling out by 1/8 and 1/16 over the width rolls both.
 	for _, c := range []struct {
@@ -229,6 +229,6 @@ func BenchmarkRoll(b *testing.B) {
 	s := profiletest.Named(b, "quay")
 	end := coped(s, s, 90, 15)
 	for b.Loop() {
-		end.Roll(s, fit.Corner{Theta: 92}, true, fit.Both)
+		end.Roll(s, fit.Corner{Theta: 92}, still, true, fit.Both)
 	}
 }

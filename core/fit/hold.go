@@ -21,19 +21,24 @@ const (
 	Both    Who = "both"
 )
 
-// hold is how a section is kept where it is rolled.
+// hold is how a section is kept where it is rolled from how it hangs.
 type hold struct {
 	crown bool
-	high  float64
+	base  profile.Pose
+	high  float64 // of its highest wood, over its told point
 	chain []profile.Place
 }
 
-func holdOf(s *profile.Section, crown bool) hold {
-	h := s.Hung(profile.Pose{})
-	return hold{crown, h.High(), h.Chain}
+func holdOf(s *profile.Section, crown bool, base profile.Pose) hold {
+	h := s.Hung(base)
+	chain := h.Chain
+	if base.Out != 0 || base.Up != 0 {
+		chain = s.Hung(profile.Pose{Roll: base.Roll}).Chain
+	}
+	return hold{crown, base, h.High() - base.Up, chain}
 }
 
-// top is how high its highest wood stands once it is rolled.
+// top is how high its highest wood stands over its told point once it is rolled further.
 func (h hold) top(roll measure.Angle) float64 {
 	sin, cos := sincos(roll)
 	top := math.Inf(-1)
@@ -43,25 +48,26 @@ func (h hold) top(roll measure.Angle) float64 {
 	return top
 }
 
-// pose is how it hangs rolled, as near as it may to being moved up by want: a crown stays under the ceiling; ok is false where
-// an edge would leave its line by more than Held.
-func (h hold) pose(roll measure.Angle, want float64) (profile.Pose, bool) {
-	if !h.crown {
-		if math.Abs(roll.Radians())*h.high > Held+1e-9 {
-			return profile.Pose{}, false
+// pose is how it hangs rolled further, as near as it may to being moved up by want: a crown stays under the ceiling; ok is
+// false where an edge would leave its line by more than Held.
+func (h hold) pose(roll measure.Angle, want float64) (p profile.Pose, ok bool) {
+	out, up := 0.0, 0.0
+	if h.crown {
+		top := h.top(roll)
+		lo, hi := max(-Held, h.high-Held-top), min(Held, h.high-top)
+		if lo > hi+1e-12 {
+			return p, false
 		}
-		out := 0.0
+		up = min(max(want, lo), hi)
+	} else {
+		if math.Abs(roll.Radians())*h.high > Held+1e-9 {
+			return p, false
+		}
 		if roll < 0 { // its top stays on the wall, its bottom leaves it
 			out = -h.high * roll.Sin()
 		}
-		return profile.Pose{Roll: roll, Out: out}, true
 	}
-	top := h.top(roll)
-	lo, hi := max(-Held, h.high-Held-top), min(Held, h.high-top)
-	if lo > hi+1e-12 {
-		return profile.Pose{}, false
-	}
-	return profile.Pose{Roll: roll, Up: min(max(want, lo), hi)}, true
+	return profile.Pose{Roll: h.base.Roll + roll, Out: h.base.Out + out, Up: h.base.Up + up}, true
 }
 
 // Rolled is a joint closed by rolling: what is left, and the roll of each piece.
@@ -83,16 +89,16 @@ const (
 
 // Roll looks for the roll that leaves the least gap: in quarters of a degree either way, then by halves. Crowns are held at three
 // heights: where they hang, and as far down and up as they may.
-func (c *Coped) Roll(through *profile.Section, corner Corner, crown bool, who Who) Rolled {
-	a, b := holdOf(through, crown), holdOf(c.Section, crown)
+func (c *Coped) Roll(through *profile.Section, corner Corner, hangs Poses, crown bool, who Who) Rolled {
+	a, b := holdOf(through, crown, hangs.Through), holdOf(c.Section, crown, hangs.Coped)
 	step, wants := span/sweep, []float64{0, -Held, Held}
 	if !crown {
 		step, wants = measure.FromRadians(Held/min(a.high, b.high))/3, wants[:1]
 	}
 	best := Rolled{Gap: math.Inf(1)}
-	still := c.close(through.Hung(profile.Pose{}), corner, profile.Pose{}, quick).Gap()
+	still := c.close(through.Hung(hangs.Through), corner, hangs.Coped, quick).Gap()
 	try := func(roll measure.Angle, want float64) (Rolled, bool) {
-		r := Rolled{Roll: roll}
+		r := Rolled{Roll: roll, Poses: hangs}
 		ok := true
 		if who != Laid {
 			r.Poses.Through, ok = a.pose(roll, want)
@@ -128,19 +134,19 @@ func (c *Coped) Roll(through *profile.Section, corner Corner, crown bool, who Wh
 		}
 	}
 	if still <= best.Gap+1e-6 {
-		best = Rolled{Gap: still}
+		best = Rolled{Gap: still, Poses: hangs}
 	}
 	return best
 }
 
 // Roll looks for the roll of both pieces alike that leaves a mitre the least gap.
-func (m Mitred) Roll(theta measure.Angle, crown bool) Rolled {
-	h := holdOf(m.Section, crown)
+func (m Mitred) Roll(theta measure.Angle, hangs profile.Pose, crown bool) Rolled {
+	h := holdOf(m.Section, crown, hangs)
 	gap := func(roll measure.Angle) float64 {
 		if _, ok := h.pose(roll, 0); !ok {
 			return math.Inf(1)
 		}
-		return m.close(theta, roll, whole.fine).Gap()
+		return m.close(theta, hangs.Roll+roll, whole.fine).Gap()
 	}
 	best := Rolled{Gap: gap(0)}
 	for _, wide := range []measure.Angle{span, 1.2} {

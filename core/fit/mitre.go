@@ -13,6 +13,16 @@ type Plane struct{ Slope, Rise float64 }
 // MitredFor is the plane of an end mitred for a half of what a corner turns.
 func MitredFor(half measure.Angle) Plane { return Plane{Slope: half.Tan()} }
 
+// OffStop is the plane of a test mitre for a half of what a corner turns whose crown lay against a stop that stood so much too
+// far out: it lay flatter, and the cut runs as much further along it.
+func OffStop(s *profile.Section, half measure.Angle, out float64) Plane {
+	p, d := s.Projection().Inches(), s.Height().Inches()
+	long := math.Hypot(p, d)
+	roll := math.Asin(max(-1, min(1, (p+out)/long))) - math.Atan2(p, d)
+	sin, cos := math.Sincos(roll)
+	return Plane{half.Tan() * cos, half.Tan() * sin}
+}
+
 // Mitred are two ends of one section mitred to each other. Outside, their planes run away from the corner line.
 // Where the backs are eased only the faces touch.
 type Mitred struct {
@@ -22,7 +32,7 @@ type Mitred struct {
 	Eased       bool
 }
 
-// Close slides both pieces home alike in a corner, both rolled alike: opening
+// Close slides both pieces home alike in a corner, both rolled alike: an opening of
 // [(k_A + k_B)·u₀ + (r_A + r_B)·z₀ − 2·tan h·u]·cos h less its least, (u₀, z₀) as cut, u as it hangs.
 func (m Mitred) Close(theta measure.Angle, roll measure.Angle) Closed {
 	return m.close(theta, roll, whole.fine)
@@ -44,11 +54,9 @@ func (m Mitred) close(theta, roll measure.Angle, fine float64) Closed {
 	if m.Eased {
 		touches = h.Own
 	}
-	least, first := math.Inf(1), profile.Place{}
+	least := math.Inf(1)
 	for _, q := range touches {
-		if v := open(q); v < least-1e-12 {
-			least, first = v, q
-		}
+		least = min(least, open(q))
 	}
 	out := Closed{Home: least / (2 * by), Touch: Body}
 	for i := 0; i+1 < len(h.Own); i++ {
@@ -66,7 +74,7 @@ func (m Mitred) close(theta, roll measure.Angle, fine float64) Closed {
 		}
 	}
 	for _, q := range h.Own {
-		if q == first {
+		if open(q) <= least+1e-9 {
 			out.Touch = Edge
 		}
 	}
@@ -79,7 +87,7 @@ func (m Mitred) Slip(theta measure.Angle) float64 {
 	return math.Abs(m.Right.Slope-m.Left.Slope) * m.Section.Projection().Inches() * ((180 - theta) / 2).Sin()
 }
 
-// Recut is what to add to each half of a mitre cut for a half, so that it closes.
+// RecutBy is what to add to each half of a mitre cut for a half, so that it closes.
 func RecutBy(theta, half measure.Angle) measure.Angle { return (180-theta)/2 - half }
 
 // Butted is the gap on the face of a square-edged piece so thick, butted with its end cut for one corner into

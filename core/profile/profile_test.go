@@ -244,3 +244,66 @@ func TestFaceAtAHeight(t *testing.T) {
 	assert.InDelta(t, 1.5, s.At(2), 1e-9)
 	assert.Equal(t, 4*in, s.Height())
 }
+
+// A crown leaves the wall at its top, and nothing else does.
+func TestLeans(t *testing.T) {
+	all, _ := Library()
+	for _, k := range all {
+		s, err := New(k.Outline)
+		require.NoError(t, err)
+		assert.Equal(t, k.Kind == "crown", s.Leans(), k.ID)
+	}
+}
+
+// The members of a face are named as one would point at them.
+func TestMembers(t *testing.T) {
+	quay, _ := named(t, "quay")
+	for _, c := range []struct {
+		at   Place
+		want string
+	}{{Place{0, 0}, "bottom edge"}, {Place{.45, .17}, "first flat from below"}, {Place{.9, .9}, "first hollow from below"}, {Place{2, 2.1}, "round"}, {Place{3.12, 3.86}, "top edge"}} {
+		assert.Equal(t, c.want, quay.Member(c.at))
+	}
+	landing, _ := named(t, "landing")
+	assert.Equal(t, "flat", landing.Member(Place{.5625, 2}))
+	assert.Equal(t, "hollow", landing.Member(Place{.3, 4.5}))
+	assert.Equal(t, "first round from below", landing.Member(Place{.5, 4.1}))
+}
+
+// As it hangs, a section turns about its told point and keeps its distances; its envelope is its outermost wood.
+func TestHung(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		all, _ := Library()
+		s, _ := New(all[rapid.IntRange(0, len(all)-1).Draw(t, "section")].Outline)
+		p := Pose{Roll: measure.Angle(rapid.IntRange(-50, 50).Draw(t, "roll")) / 10, Out: float64(rapid.IntRange(-8, 8).Draw(t, "out")) / 64,
+			Up: float64(rapid.IntRange(-8, 8).Draw(t, "up")) / 64}
+		h := s.Hung(p)
+		if h.Chain[0].off(Place{p.Out, p.Up}) > 1e-12 {
+			t.Fatalf("the told point hangs at %v", h.Chain[0])
+		}
+		z := h.Low() + (h.High()-h.Low())*rapid.Float64Range(.001, .999).Draw(t, "height")
+		u, ok := h.Out(z, Greater)
+		if !ok || !h.Inside(Place{u - 1e-6, z}) && h.Inside(Place{u - 1e-4, z}) || h.Inside(Place{u + 1e-6, z}) {
+			t.Fatalf("outermost wood at %v told at %v", z, u)
+		}
+		if back, ok := h.Back(z); !ok || back > u || h.Inside(Place{back - 1e-6, z}) {
+			t.Fatalf("back at %v told at %v", z, back)
+		}
+		q := Place{rapid.Float64Range(-1, 5).Draw(t, "u"), rapid.Float64Range(-1, 6).Draw(t, "z")}
+		_, off, near := h.Nearest(q, rapid.IntRange(0, 400).Draw(t, "begin"))
+		least := math.Inf(1)
+		for i, a := range h.Chain {
+			b := h.Chain[(i+1)%len(h.Chain)]
+			d := b.minus(a)
+			k := max(0, min(1, ((q.U-a.U)*d.U+(q.Z-a.Z)*d.Z)/max(1e-18, d.U*d.U+d.Z*d.Z)))
+			least = min(least, mix(a, b, k).off(q))
+		}
+		if math.Abs(off-least) > 1e-12 || near < 0 || near >= len(h.Chain) {
+			t.Fatalf("nearest %v, not %v", off, least)
+		}
+		at, own, d := h.At(h.Around[len(h.Around)-1] * rapid.Float64Range(0, 1).Draw(t, "around"))
+		if at.off(p.of(own)) > 1e-9 || math.Abs(math.Hypot(d.U, d.Z)-1) > 1e-9 {
+			t.Fatalf("%v on the section is told to hang at %v", own, at)
+		}
+	})
+}

@@ -38,6 +38,9 @@ func New(o Outline) (*Section, error) {
 	return s, nil
 }
 
+// Same tells whether two sections are one, to the nanometre.
+func (s *Section) Same(o *Section) bool { return slices.Equal(s.Outline, o.Outline) }
+
 // Height is from the bottom to the top, a crown's drop.
 func (s *Section) Height() measure.Length { return measure.FromInches(s.high) }
 
