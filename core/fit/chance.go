@@ -12,16 +12,7 @@ func Chance(x, gap []float64, middle, sigma, limit float64) float64 {
 	if len(x) == 0 {
 		return 0
 	}
-	at := func(v float64) float64 {
-		i := 1
-		for i < len(x)-1 && v > x[i] {
-			i++
-		}
-		if len(x) == 1 {
-			return gap[0]
-		}
-		return gap[i-1] + (gap[i]-gap[i-1])*(v-x[i-1])/(x[i]-x[i-1])
-	}
+	at := func(v float64) float64 { return straight(x, gap, v) }
 	if sigma <= 0 {
 		if at(middle) > limit {
 			return 1
@@ -58,6 +49,18 @@ func Chance(x, gap []float64, middle, sigma, limit float64) float64 {
 	return max(0, min(1, chance))
 }
 
+// straight is a value between places at which it is told in order, and straight on beyond them.
+func straight(x, y []float64, v float64) float64 {
+	if len(x) == 1 {
+		return y[0]
+	}
+	i := 1
+	for i < len(x)-1 && v > x[i] {
+		i++
+	}
+	return y[i-1] + (y[i]-y[i-1])*(v-x[i-1])/(x[i]-x[i-1])
+}
+
 // Unsure is what is not known for certain of a joint: deviations of its corner and of each cut.
 type Unsure struct{ Corner, Cut measure.Angle }
 
@@ -86,7 +89,7 @@ func (j Joint) Shows(u Unsure, limit float64, roll bool) float64 {
 	if sigma == 0 {
 		sigma = 1e-6
 	}
-	x, gap := make([]float64, len(places)), make([]float64, len(places))
+	x, gap, end := make([]float64, len(places)), make([]float64, len(places)), j.end()
 	for i, n := range places {
 		x[i] = n * sigma
 		k := j
@@ -95,20 +98,38 @@ func (j Joint) Shows(u Unsure, limit float64, roll bool) float64 {
 		} else {
 			k.Corner.Theta += measure.Angle(x[i])
 		}
-		gap[i] = k.Eased(roll)
+		gap[i] = k.eased(end, roll)
 	}
 	return Chance(x, gap, 0, sigma, limit)
 }
 
 // Eased is the gap that is left once the joint hangs: both pieces rolled alike as far as they may where roll is asked for.
-func (j Joint) Eased(roll bool) float64 {
-	still := j.close(quick).Gap()
+func (j Joint) Eased(roll bool) float64 { return j.eased(j.end(), roll) }
+
+// end is the coped end of a cope; nil of any other joint.
+func (j Joint) end() *Coped {
+	if j.Kind != Cope {
+		return nil
+	}
+	return j.coped()
+}
+
+// hangs closes a joint whose coped end is made already.
+func (j Joint) hangs(end *Coped, look precision) Closed {
+	if end == nil {
+		return j.close(look)
+	}
+	return end.close(j.Through.Hung(j.Poses.Through), j.Corner, j.Poses.Coped, look)
+}
+
+func (j Joint) eased(end *Coped, roll bool) float64 {
+	still := j.hangs(end, quick).Gap()
 	if !roll || still <= Shut/4 {
 		return still
 	}
 	switch j.Kind {
 	case Cope:
-		return min(still, j.coped().rollBoth(j))
+		return min(still, end.rollBoth(j))
 	case Mitre, Outside:
 		m := j.mitred()
 		m.Eased = true
@@ -148,20 +169,23 @@ func narrow(a, b hold, gap func(Poses) float64) float64 {
 		return lo
 	}
 	lo, hi := edge(-3), edge(3)
-	best := math.Inf(1)
-	for range 4 {
-		step, at := (hi-lo)/4, lo
-		low := math.Inf(1)
-		for i := range 5 {
-			r := lo + step*measure.Angle(i)
-			if p, ok := may(r); ok {
-				if g := gap(p); g < low {
-					low, at = g, r
-				}
+	best, at := math.Inf(1), measure.Angle(0)
+	look := func(roll measure.Angle) {
+		if p, ok := may(roll); ok {
+			if g := gap(p); g < best {
+				best, at = g, roll
 			}
 		}
-		best = min(best, low)
-		lo, hi = max(lo, at-step), min(hi, at+step)
+	}
+	step := (hi - lo) / 4
+	for i := range 5 {
+		look(lo + step*measure.Angle(i))
+	}
+	for range 4 {
+		step /= 2
+		middle := at
+		look(middle - step)
+		look(middle + step)
 	}
 	return best
 }

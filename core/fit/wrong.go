@@ -59,15 +59,15 @@ type suspect struct {
 	sigma float64 // one deviation of what is common
 	often float64 // how often it comes up at all, beside the others
 	with  func(j Joint, x float64) Joint
-	text  func(x float64, w words) string
-	cure  func(x float64, w words) string
+	text  func(x float64, w inWords) string
+	cure  func(x float64, w inWords) string
 }
 
-// words write a size for people.
-type words struct{ unit measure.Unit }
+// inWords writes a size for people.
+type inWords struct{ unit measure.Unit }
 
-func (w words) length(x float64) string { return measure.FromInches(math.Abs(x)).In(w.unit) }
-func (w words) angle(x float64) string  { return measure.Angle(math.Abs(x)).Text(1) + "°" }
+func (w inWords) length(x float64) string { return measure.FromInches(math.Abs(x)).In(w.unit) }
+func (w inWords) angle(x float64) string  { return measure.Angle(math.Abs(x)).Text(1) + "°" }
 
 func either(x float64, more, less string) string {
 	if x >= 0 {
@@ -87,23 +87,23 @@ func suspects(j Joint) []suspect {
 			j.Made.Halves[1] += measure.Angle(x)
 		}
 		return j
-	}, func(x float64, w words) string {
+	}, func(x float64, w inWords) string {
 		return fmt.Sprintf("The saw cut %s %s what was dialled.", w.angle(x), either(x, "over", "under"))
-	}, func(x float64, w words) string {
+	}, func(x float64, w inWords) string {
 		return fmt.Sprintf("Swing %s %s and cut again; two boards cut at one setting and turned together show the error twice.", w.angle(x), either(x, "less", "more"))
 	}}
 	corner := suspect{CauseCorner, true, 0.5, 1, func(j Joint, x float64) Joint { j.Corner.Theta += measure.Angle(x); return j },
-		func(x float64, w words) string {
+		func(x float64, w inWords) string {
 			return fmt.Sprintf("The corner is %s %s than it was read: compound near it misleads a protractor.", w.angle(x), either(x, "wider", "tighter"))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("Read it again past the compound, and cut for it: swing %s %s.", w.angle(x/2), either(x, "less", "more"))
 		}}
 	if j.Kind != Cope {
 		return []suspect{swing, corner}
 	}
-	short := suspect{CauseShort, false, 1.0 / 32, 0.5, nil, func(x float64, w words) string {
+	short := suspect{CauseShort, false, 1.0 / 32, 0.5, nil, func(x float64, w inWords) string {
 		return fmt.Sprintf("The piece is %s short, or something holds its other end off.", w.length(x))
-	}, func(float64, words) string {
+	}, func(float64, inWords) string {
 		return "Free its other end and push it home; fill it if it is short, or use it on a shorter wall."
 	}}
 	out := []suspect{corner, swing}
@@ -112,34 +112,34 @@ func suspects(j Joint) []suspect {
 			e := OffStop(j.Coped, half(j), x)
 			j.Made.Edge = &e
 			return j
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("The crown stop stood %s too far %s when the test mitre was cut, so it ran %s.", w.length(x), either(x, "out", "in"), either(x, "long", "short"))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("Move the stop %s by %s, cut a test mitre until it runs the projection, and cope again.", either(x, "in", "out"), w.length(x))
 		}}, suspect{CauseSeat, false, 1.0 / 16, 1, func(j Joint, x float64) Joint {
 			p := LowPose(j.Through, x)
 			j.Poses.Through.Roll += p.Roll
 			j.Poses.Through.Up += p.Up
 			return j
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("The square piece sits %s too %s, and so stands out %s.", w.length(x), either(x, "low", "high"), either(x, "less", "more"))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			if x > 0 {
 				return "Draw its nails near the corner and push it up to its line; or lower the coped one to it first, and roll both."
 			}
 			return "Draw its nails near the corner and let it down to its line."
-		}}, suspect{CauseHigh, false, 1.0 / 64, 0.7, func(j Joint, x float64) Joint { j.Poses.Coped.Up += x; return j }, func(x float64, w words) string {
+		}}, suspect{CauseHigh, false, 1.0 / 64, 0.7, func(j Joint, x float64) Joint { j.Poses.Coped.Up += x; return j }, func(x float64, w inWords) string {
 			return fmt.Sprintf("The coped piece hangs %s %s than the square one: its lips bind.", w.length(x), either(x, "higher", "lower"))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("%s it to the square piece, then judge again.", either(x, "Lower", "Raise"))
 		}}, suspect{CauseCeiling, false, 1.0 / 16, 0.7, func(j Joint, x float64) Joint {
 			r := CeilingRolls(j.Coped, x)
 			j.Poses.Through.Roll += r
 			j.Poses.Coped.Roll += r
 			return j
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("The ceiling %s %s over the width, and rolls both pieces.", either(x, "comes down by", "goes up by"), w.length(x))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return "Scribe or shim the top, so that both hang as they were cut; or draw the line from a template for how they hang."
 		}})
 	} else {
@@ -147,9 +147,9 @@ func suspects(j Joint) []suspect {
 			j.Corner.Lean += measure.Angle(x)
 			j.Poses.Through.Roll += measure.Angle(x)
 			return j
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("The wall of the square piece leans %s %s the room.", w.angle(x), either(x, "into", "out of"))
-		}, func(x float64, w words) string {
+		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("Shim the square piece off the wall at its %s near the corner, or cut the cope with the lean: read the wall with a level first.",
 				either(x, "bottom", "top"))
 		}})
@@ -206,7 +206,7 @@ const told = 1.0 / 48
 // Wrong tells what may have gone wrong with a joint that gapes, the likeliest first: each as likely as so much of it is common, and as what
 // was measured since allows.
 func (j Joint) Wrong(seen Seen, unit measure.Unit) []Cause {
-	w := words{unit}
+	w := inWords{unit}
 	var out []Cause
 	j.Made.Edge = nil // as it was meant
 	sum := 0.0

@@ -57,7 +57,9 @@ func (p *RoomPlan) decisions(c *chain) {
 				out.Seam = c.run.Corners[d.Corner].Seam[1]
 			}
 		}
+		out.Fit = c.fits(d, at(d.Left), at(d.Right))
 		p.Decisions = append(p.Decisions, &out)
+		p.Findings.Add(c.gapes(&out, d)...)
 		p.Findings.Add(refused(p, t, d)...)
 		p.Findings.Add(c.heights(d)...)
 		if d.Kind == decide.Apart {

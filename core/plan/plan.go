@@ -2,6 +2,7 @@ package plan
 
 import (
 	"gnomon/core/finding"
+	"gnomon/core/fit"
 	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -100,11 +101,12 @@ type Decision struct {
 	Title     string // what joint it is, of the pieces as they are cut
 	Why       string // why, by itself
 	RunnerUp  string
-	Overrides []string // what was decided for this corner by hand
-	Now       *Tally   // what the run comes to as decided, where either could give way
-	Instead   *Tally   // and with the other giving way
-	Seen      bool     // the corner is seen from the way in
-	Seam      float64  // how much of the seam shows from there, 0 to 1
+	Overrides []string      // what was decided for this corner by hand
+	Now       *Tally        // what the run comes to as decided, where either could give way
+	Instead   *Tally        // and with the other giving way
+	Seen      bool          // the corner is seen from the way in
+	Seam      float64       // how much of the seam shows from there, 0 to 1
+	Fit       *fit.Expected // how it will close; nil where that cannot be told
 }
 
 // Tally is what choosing who is coped comes to over a run.

@@ -1,0 +1,216 @@
+package plan
+
+import (
+	"math"
+	"sync"
+
+	"gnomon/core/decide"
+	"gnomon/core/finding"
+	"gnomon/core/fit"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/piece"
+	"gnomon/core/stretch"
+	"gnomon/core/words"
+)
+
+// tables are how joints of each two mouldings close, each worked out when it is first asked for; several rooms
+// ask at once.
+type tables struct {
+	shapes *piece.Shapes
+	mutex  sync.Mutex
+	of     map[tableKey]func() *fit.Table
+}
+
+type tableKey struct {
+	kind           fit.Kind
+	through, coped string // mouldings
+	theta          int
+}
+
+func newTables(shapes *piece.Shapes) *tables {
+	return &tables{shapes: shapes, of: map[tableKey]func() *fit.Table{}}
+}
+
+// apart is how far apart the corners are for which a table is worked out: between them it is scaled.
+const apart = 15
+
+// table is that of a joint in a corner; none where a section is not drawn, or the two do not meet so.
+func (t *tables) table(kind fit.Kind, through, coped string, theta measure.Angle) *fit.Table {
+	a, b := t.shapes.Of(through), t.shapes.Of(coped)
+	if a.Section == nil || b.Section == nil {
+		return nil
+	}
+	at := int(math.Round(float64(theta)/apart)) * apart
+	at = min(max(at, 60), 165)
+	k := tableKey{kind, through, coped, at}
+	t.mutex.Lock()
+	make, ok := t.of[k]
+	if !ok {
+		made := measure.Angle(at)
+		half := (180 - made) / 2
+		j := fit.Joint{Kind: kind, Crown: a.Crown && b.Crown, Through: a.Section, Coped: b.Section, Corner: fit.Corner{Theta: made},
+			Made: fit.Made{Theta: made, Halves: [2]measure.Angle{half, half}}}
+		make = sync.OnceValue(func() *fit.Table { return fit.NewTable(j) })
+		t.of[k] = make
+	}
+	t.mutex.Unlock()
+	return make()
+}
+
+// What is not known of a cut, and of a corner, where nothing tells it.
+const (
+	untestedSaw measure.Angle = 0.2 // a saw that no test cut was made on: its zero and its scale
+	unread      measure.Angle = 1   // a corner that was taken as square
+)
+
+// really is how much of a corner's deflection each end of a joint is cut more than it should be, as dialled and as far as the
+// saw is known, and the deviation of that.
+func really(e *piece.End, m *job.Saw) (off, sigma measure.Angle) {
+	if e.Setting == nil || e.Dial == nil {
+		return 0, untestedSaw
+	}
+	sigma = untestedSaw
+	mitre, bevel := e.Dial.Mitre, e.Dial.Bevel
+	if o := e.Dial.MitreOff; o != nil {
+		mitre, sigma = mitre+o.By, o.Give/2
+	}
+	if o := e.Dial.BevelOff; o != nil {
+		bevel += o.By
+	}
+	if e.Dial.Detent == nil { // set by eye, to what its scale shows
+		sigma = measure.Angle(math.Hypot(float64(sigma), float64(m.Resolution)/math.Sqrt(12)))
+	}
+	half := func(mitre, bevel measure.Angle) measure.Angle {
+		v := e.Pose.Installed(joint.Normal{X: bevel.Cos() * mitre.Cos(), Y: bevel.Cos() * mitre.Sin(), Z: bevel.Sin()})
+		return measure.FromRadians(math.Abs(math.Atan(v.Y / v.X)))
+	}
+	if e.Fence != "" { // turned a quarter: a degree is a degree
+		return (mitre - e.Setting.Mitre).Abs(), sigma
+	}
+	return half(mitre, bevel) - half(e.Setting.Mitre, e.Setting.Bevel), sigma
+}
+
+// fitted is how two ends of a joint close in their corner: left and right are the pieces' ends that stand there, gives the one that
+// gives way. Nil where it cannot be told.
+func (t *tables) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corner, m *job.Saw, through, gives end) *fit.Expected {
+	if !corner.Usable || through.Setting == nil && kind != decide.Cope || gives.Setting == nil {
+		return nil
+	}
+	sigma := corner.Sigma
+	if corner.Assumed {
+		sigma = unread
+	}
+	switch kind {
+	case decide.Cope:
+		table := t.table(fit.Cope, through.moulding, gives.moulding, corner.Theta)
+		if table == nil {
+			return nil
+		}
+		off, cut := really(gives.End, m)
+		if gives.Template { // its line is drawn: no saw shows it
+			off, cut = 0, 0
+		}
+		x := table.Expect(corner.Theta, 2*off, fit.Unsure{Corner: sigma, Cut: cut}.Off(fit.Cope))
+		return &x
+	case decide.Mitre:
+		if through.moulding != gives.moulding || gives.MitredFor != 0 && !corner.Assumed {
+			return nil
+		}
+		of := fit.Mitre
+		if side == job.Outside {
+			of = fit.Outside
+		}
+		table := t.table(of, through.moulding, gives.moulding, corner.Theta)
+		if table == nil {
+			return nil
+		}
+		a, s := really(through.End, m)
+		b, r := really(gives.End, m)
+		x := table.Expect(corner.Theta, a+b, measure.Angle(math.Hypot(float64(sigma), math.Hypot(float64(s), float64(r)))))
+		return &x
+	case decide.Butt:
+		thick := t.shapes.Of(gives.moulding).Projection.Inches()
+		off, cut := really(gives.End, m)
+		gap := func(by measure.Angle) float64 { return fit.Butted(thick, corner.Theta+by, corner.Theta, 0) }
+		x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
+		dev := math.Hypot(float64(sigma), float64(cut))
+		return &fit.Expected{Gap: gap(-off), Shows: fit.Chance(x, y, -float64(off), dev, fit.Shut), Gapes: fit.Chance(x, y, -float64(off), dev, fit.Fill)}
+	}
+	return nil
+}
+
+// end is an end of a piece of a moulding.
+type end struct {
+	*piece.End
+	moulding string
+}
+
+// fits is how the joint at a decision closes, of the parts that stand there.
+func (c *chain) fits(d decide.Joint, left, right *piece.Piece) *fit.Expected {
+	if left == nil || right == nil {
+		return nil
+	}
+	a, b := end{&left.Right, left.Moulding}, end{&right.Left, right.Moulding}
+	if d.Gives == d.Left {
+		a, b = b, a
+	}
+	t := c.ruling(d.Corner)
+	return c.room.tables.fitted(d.Kind, c.room.Corners[d.Corner].Kind, t.Corners[d.Corner], c.room.Job.Machine(), a, b)
+}
+
+// shows is how likely each choice of who gives way at a corner shows, in hundredths: what tells less is not told apart.
+func (c *chain) shows(i int) [2]float64 {
+	r := c.room
+	var left, right *slot
+	for n := range c.slots {
+		if s := c.slots[n].stretch(); s.Right == i {
+			left = &c.slots[n]
+		} else if s.Left == i {
+			right = &c.slots[n]
+		}
+	}
+	if left == nil || right == nil || r.Corners[i].Kind != job.Inside {
+		return [2]float64{}
+	}
+	var out [2]float64
+	for gives, hand := range [2]joint.Hand{joint.Right, joint.Left} {
+		by, into := left, right
+		if gives == 1 {
+			by, into = right, left
+		}
+		t := by.run
+		e := piece.End{Joint: piece.Cope, Corner: r.Corners[i].ID, Theta: t.Corners[i].Theta, Side: job.Inside, Template: into.run.Moulding.ID != t.Moulding.ID}
+		t.Setup.SetAt(&e, hand, 0, t.Corners[i].Usable)
+		if x := r.tables.fitted(decide.Cope, job.Inside, t.Corners[i], r.Job.Machine(), end{&piece.End{}, into.run.Moulding.ID}, end{&e, t.Moulding.ID}); x != nil {
+			out[gives] = math.Round(x.Shows*100) / 100
+		}
+	}
+	return out
+}
+
+var jointShows = finding.Declare(finding.Form{Code: "joint_shows", Severity: finding.Check, Stop: finding.Joints, Kind: "corner",
+	Text: "At corner %s %s: %s.", Why: "%s."})
+
+// gapes tells of a joint that will hardly close, with the way out.
+func (c *chain) gapes(out *Decision, d decide.Joint) finding.List {
+	x := out.Fit
+	if x == nil || x.Gap <= fit.Fill && x.Gapes <= .5 {
+		return nil
+	}
+	t := c.ruling(d.Corner)
+	k := c.room.Corners[d.Corner]
+	f := jointShows.In(c.room.ID, k.ID).Says(job.CornerLetter(d.Corner), words.Small(out.Title), "it will hardly close").Because(x.Text(c.room.Job.Unit))
+	switch {
+	case t.Corners[d.Corner].Assumed:
+		f.Remedy = "Read the corner: it was taken as square."
+	case d.Kind == decide.Mitre && k.Kind == job.Inside && t.Shape().Coped.OK:
+		f.Remedy = "Cope it, which forgives more; or read the corner again past the compound, and prove the cut on scrap."
+	case x.Gap > fit.Shut:
+		f.Remedy = "Test the saw at this setting, or set it between its marks; prove the cut on scrap in the corner."
+	default:
+		f.Remedy = "Read the corner again past the compound, and prove the cut on scrap in the corner."
+	}
+	return finding.List{f}
+}
