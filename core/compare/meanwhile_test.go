@@ -135,7 +135,8 @@ func TestMarkedTwice(t *testing.T) {
 	require.Len(t, f.Acts, 4)
 	assert.Equal(t, finding.Act{Do: "take_back", Kind: "record", ID: "m1", Text: "Take back the left end, by Nell’s phone", Next: "the left end, by Nell’s phone"},
 		f.Acts[0])
-	assert.True(t, plantest.Piece(t, p, "k.w1").Done)
+	q := plantest.Piece(t, p, "k.w1")
+	assert.Equal(t, [2]string{"m3", "m4"}, [2]string{q.Left.Mark, q.Right.Mark})
 
 	// Taken back on one side, the other's marks stand.
 	for i, of := range []string{"m3", "m4"} {

@@ -33,6 +33,7 @@ type Tally struct {
 type costs struct {
 	one                 [][2]float64
 	short, hidden, hand float64
+	tight               float64
 	double              float64
 }
 
@@ -106,11 +107,12 @@ func offHand(c Corner, gives int) bool {
 // weigh works out the costs of all open joints; doubles is how many pieces could at most
 // give way at both ends.
 func (r *Run) weigh(open []*Joint, doubles int) costs {
-	var short, hidden, hand float64
+	var short, hidden, hand, tight float64
 	for _, j := range open {
 		c := r.Corners[j.Corner]
 		short += max(heft(r.Pieces[j.Left]), heft(r.Pieces[j.Right]))
 		hidden += max(c.Seam[left], c.Seam[right])
+		tight += max(c.Shows[left], c.Shows[right])
 		if c.Hand != job.HandEither {
 			hand++
 		}
@@ -122,13 +124,13 @@ func (r *Run) weigh(open []*Joint, doubles int) costs {
 		return float64(weight) / job.MostWeight / most
 	}
 	w := r.Weights
-	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand),
+	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand), tight: per(w.Tight, tight),
 		double: per(w.Double, float64(doubles))}
 	about := r.about()
 	for n, j := range open {
 		c := r.Corners[j.Corner]
 		for gives, k := range [2]int{j.Left, j.Right} {
-			v := out.short*(heft(r.Pieces[k])+tells*about[k]) + out.hidden*c.Seam[gives]
+			v := out.short*(heft(r.Pieces[k])+tells*about[k]) + out.hidden*c.Seam[gives] + out.tight*c.Shows[gives]
 			if offHand(c, gives) {
 				v += out.hand
 			}

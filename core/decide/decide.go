@@ -174,6 +174,7 @@ func (s *search) rule(n int, gives []int, why string) string {
 		// The shares of the wishes in what the other choice costs more here.
 		speak(RuleShort, s.cost.short*(length(1-o)-length(o)))
 		speak(RuleHidden, s.cost.hidden*(c.Seam[1-o]-c.Seam[o]))
+		speak(RuleTight, s.cost.tight*(c.Shows[1-o]-c.Shows[o]))
 		if offHand(c, 1-o) {
 			speak(RuleCopeHand, s.cost.hand)
 		}

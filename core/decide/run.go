@@ -35,6 +35,8 @@ type Corner struct {
 	// Seam is how much of the seam shows from the way in where the piece left of the
 	// corner gives way, and where the right one does: 0 to 1.
 	Seam [2]float64
+	// Shows is likewise how likely the joint shows more than a hairline, 0 to 1.
+	Shows [2]float64
 }
 
 // Run is one moulding's way around a room, or of several that take turns.
@@ -73,6 +75,7 @@ const (
 	RuleShort        = "cope_the_short"
 	RuleHidden       = "hide_the_seam"
 	RuleDouble       = "no_double_cope"
+	RuleTight        = "tight_joint"
 	RuleOrder        = "order_can_be_hung"
 	RuleBullnose     = "bullnose"
 )

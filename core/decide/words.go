@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"gnomon/core/fit"
 	"gnomon/core/joint"
 	"gnomon/core/words"
 )
@@ -39,6 +40,9 @@ func (s *search) reason(n int, gives []int) (is, why string) {
 		if p.Length < q.Length {
 			why += ", and the shorter one is coped"
 		}
+	case RuleTight:
+		c := s.run.Corners[j.Corner].Shows
+		why += fmt.Sprintf("so it closes better: %s that it shows, and %s the other way about", fit.In1(c[o]), fit.In1(c[1-o]))
 	case RuleCopeHand:
 		why += fmt.Sprintf("copes keep to %s ends", hands[o])
 	case RuleDouble:

@@ -3,8 +3,10 @@ package fit
 import (
 	"fmt"
 	"math"
+	"sync"
 
 	"gnomon/core/measure"
+	"gnomon/core/profile"
 	"gnomon/core/words"
 )
 
@@ -57,6 +59,42 @@ func NewTable(j Joint) *Table {
 		}
 	}
 	return t
+}
+
+// kept are the tables worked out before: they follow from the sections and the corner alone, and every plan with the same mouldings
+// asks for the same.
+var kept struct {
+	sync.Mutex
+	of map[tableKey]func() *Table
+}
+
+// mostKept is how many are kept; then all are let go.
+const mostKept = 500
+
+type tableKey struct {
+	kind           Kind
+	crown          bool
+	theta          measure.Angle
+	through, coped string
+}
+
+// TableOf is the table of two sections that meet so in a corner, and that are made for it.
+func TableOf(kind Kind, crown bool, through, coped *profile.Section, theta measure.Angle) *Table {
+	k := tableKey{kind, crown, theta, through.Key(), coped.Key()}
+	kept.Lock()
+	make, ok := kept.of[k]
+	if !ok {
+		half := (180 - theta) / 2
+		j := Joint{Kind: kind, Crown: crown, Through: through, Coped: coped, Corner: Corner{Theta: theta},
+			Made: Made{Theta: theta, Halves: [2]measure.Angle{half, half}}}
+		make = sync.OnceValue(func() *Table { return NewTable(j) })
+		if kept.of == nil || len(kept.of) >= mostKept {
+			kept.of = map[tableKey]func() *Table{}
+		}
+		kept.of[k] = make
+	}
+	kept.Unlock()
+	return make()
 }
 
 // scale is how a gap grows for each degree in one corner beside another: with cot(θ/2) of a cope and of a mitre, all but.

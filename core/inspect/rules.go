@@ -39,7 +39,7 @@ func Rules(j *job.Job) finding.List {
 	if r.Weights.Zero() {
 		out.Add(weightsNothing.In("", "rules"))
 	}
-	if r.CopeHand == job.HandEither && r.Weights.Hand > 0 && r.Weights.Short+r.Weights.Hidden+r.Weights.Double == 0 {
+	if r.CopeHand == job.HandEither && r.Weights.Hand > 0 && r.Weights.Short+r.Weights.Hidden+r.Weights.Double+r.Weights.Tight == 0 {
 		out.Add(weightsNoHand.In("", "rules"))
 	}
 	if r.Square == job.SquareLong && r.Hair.Length > 0 && r.Spring.Length > 0 && r.Hair.Length+r.Spring.Length > springMost {

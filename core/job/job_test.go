@@ -208,6 +208,7 @@ func TestARecordSaysWhatItsKindSays(t *testing.T) {
 	whole := map[RecordKind]Record{
 		RecordCut:    {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
 		RecordMiscut: {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordCoped:  {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
 		RecordRecut:  {On: On{End: "left"}, Bodies: Bodies{Recut: recut}},
 		RecordUndone: {Of: "first"},
 	}

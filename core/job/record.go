@@ -15,6 +15,7 @@ type RecordKind string
 const (
 	RecordCut    RecordKind = "cut"
 	RecordMiscut RecordKind = "miscut"
+	RecordCoped  RecordKind = "coped"
 	RecordRecut  RecordKind = "recut" // something was taken off a piece, and that end is to be cut again
 	RecordUndone RecordKind = "undone"
 )
@@ -23,7 +24,7 @@ const (
 // body and its line in recordKinds.
 type Record struct {
 	ID   string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,recut,undone"`
+	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,coped,recut,undone"`
 	Of   string     `json:"of,omitempty" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record that an undone one takes back, or that this one is made again of"`
 	On
 	At     string `json:"at,omitempty" maxLength:"200" doc:"RFC 3339, UTC"`
@@ -45,7 +46,7 @@ type Bodies struct {
 	Recut *Recut `json:"recut,omitempty"`
 }
 
-// Cut is what was on the screen when an end was cut or spoiled. Angles are of the saw
+// Cut is what was on the screen when an end was cut, coped or spoiled. Angles are of the saw
 // (docs/geometry.md, "The saw"): a mitre is positive to the right, a bevel with its top to the left.
 type Cut struct {
 	Length measure.Length `json:"length" required:"true"`
@@ -70,6 +71,7 @@ var recordKinds = []struct {
 }{
 	{RecordCut, "cut", true},
 	{RecordMiscut, "cut", true},
+	{RecordCoped, "cut", true},
 	{RecordRecut, "recut", true},
 	{RecordUndone, "", false},
 }
@@ -173,7 +175,7 @@ func (m Mark) Record() Record {
 	return r
 }
 
-// Standing are the cuts and miscuts that were not taken back, and whose end was not cut again
+// Standing are the cuts, copes and miscuts that were not taken back, and whose end was not cut again
 // since, in the order they were made. That is not the order they came in: a device that was
 // out of reach sends its records late, and what it spoiled first must not spoil what another
 // cut since. A record without a time counts as made right after the one before it.
@@ -202,7 +204,9 @@ func (j *Job) Standing() []Record {
 	out := make([]Record, 0, len(all))
 	for _, r := range all {
 		if r.Kind == RecordRecut {
-			out = slices.DeleteFunc(out, func(c Record) bool { return c.Kind == RecordCut && c.Piece == r.Piece && c.End == r.End })
+			out = slices.DeleteFunc(out, func(c Record) bool {
+				return (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
+			})
 			continue
 		}
 		out = append(out, r.Record)

@@ -43,18 +43,19 @@ type Rules struct {
 	Origin     *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
 }
 
-// Weights are how much each of four wishes counts when it is chosen who is coped, from 0
-// to 100: copes on short pieces, seams that point away from the way in, one hand, and no
-// piece coped at both ends.
+// Weights are how much each of five wishes counts when it is chosen who is coped, from 0
+// to 100: copes on short pieces, seams that point away from the way in, one hand, no
+// piece coped at both ends, and joints that close.
 type Weights struct {
 	Short  int `json:"short" minimum:"0" maximum:"100"`
 	Hidden int `json:"hidden" minimum:"0" maximum:"100"`
 	Hand   int `json:"hand" minimum:"0" maximum:"100"`
 	Double int `json:"double" minimum:"0" maximum:"100"`
+	Tight  int `json:"tight,omitempty" minimum:"0" maximum:"100"`
 }
 
 // DefaultWeights are argued in docs/decisions.md.
-func DefaultWeights() Weights { return Weights{Short: 75, Hidden: 80, Hand: 20, Double: 50} }
+func DefaultWeights() Weights { return Weights{Short: 75, Hidden: 80, Hand: 20, Double: 50, Tight: 40} }
 
 // Zero tells whether nothing counts.
 func (w Weights) Zero() bool { return w == Weights{} }
@@ -270,7 +271,7 @@ func (c *checker) rules(r *Rules) {
 		c.refuse(thing, "drying", fmt.Sprint(r.Drying), "no glue sets so", "give the minutes until a joint can be moved, up to a day")
 	}
 	if w := r.Weights; w != nil {
-		for field, v := range map[string]int{"short": w.Short, "hidden": w.Hidden, "hand": w.Hand, "double": w.Double} {
+		for field, v := range map[string]int{"short": w.Short, "hidden": w.Hidden, "hand": w.Hand, "double": w.Double, "tight": w.Tight} {
 			c.count(thing, field, v, MostWeight)
 		}
 	}

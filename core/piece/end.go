@@ -60,6 +60,7 @@ type End struct {
 	Short     measure.Length   // how far a square end stops short of the corner line
 	Assumed   bool             // the corner was not read and taken as square
 	Mark      string           // the mark that says this end is cut
+	Coped     string           // the mark that says it is coped as well
 	Scarf     measure.Angle    // off square, where it is one
 	Allowance measure.Length   // what the rules add at this end; negative where they take off
 	MitredFor measure.Angle    // the corner that its mitre is cut for, where that is not Theta: not read, rounded, of two thicknesses
@@ -69,6 +70,8 @@ type End struct {
 	OtherFace measure.Length   // at an inside corner, how far from the other wall that stands which it meets there
 	// Template means a cope over another section, which no mitre draws the line of.
 	Template bool
+	// Drawn means a cope whose line the edge of its mitre does not show all along: for treads, or for walls that lean.
+	Drawn bool
 }
 
 // plane is the plane of a right end with the joint, before anything leans. A cope is
@@ -91,6 +94,9 @@ func (e *End) plane() joint.Normal {
 	}
 	return joint.SquareEnd()
 }
+
+// Finished tells whether nothing is left to do to the end at the bench: it is cut, and coped where it is to be.
+func (e *End) Finished() bool { return e.Mark != "" && (e.Joint != Cope || e.Coped != "") }
 
 // halves tells whether an end is cut to the plane that halves its corner.
 func (e *End) halves() bool {
@@ -288,6 +294,8 @@ func (e *End) Remark() string {
 		return e.Note
 	case e.Template:
 		return "Coped over another section: draw its line from a template."
+	case e.Drawn:
+		return "The edge of its mitre is not all of the line: draw that from a template."
 	case e.MitredFor != 0 && e.Assumed && e.MitredFor != e.Theta:
 		return "The corner was not read: the mitre is cut for " + e.MitredFor.String() + " by the house rule."
 	}

@@ -1,6 +1,7 @@
 package piece
 
 import (
+	"gnomon/core/cope"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/profile"
@@ -14,6 +15,7 @@ type Shape struct {
 	Coped   profile.Coped    // where it is drawn, and so on
 	Least   measure.Length   // how far out its face stands at least
 	Alike   measure.Length   // what tells top from bottom
+	Follows bool             // the edge of a test mitre is the line of a cope over itself
 }
 
 // ShapeOf is that of a moulding of a job.
@@ -22,8 +24,16 @@ func ShapeOf(j *job.Job, m *job.Moulding) *Shape {
 	if m.Drawn() {
 		s.Section = m.Profile()
 		s.Coped, s.Least, s.Alike = s.Section.Cope(), s.Section.Least(), s.Section.Alike(s.Crown)
+		s.Follows = follows(s.Section)
 	}
 	return s
+}
+
+// follows tells whether the edge of a mitre is the line of a section coped over itself, as it is but for treads and folds.
+func follows(s *profile.Section) bool {
+	h := s.Hung(profile.Pose{})
+	j := cope.Joint{Through: h, Coped: h, Theta: 90}
+	return j.OffMitre(j.Line()) <= cope.Exact
 }
 
 // Covers is how far short of an acute corner a square end may stop at most so that the

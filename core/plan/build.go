@@ -13,7 +13,6 @@ import (
 type shared struct {
 	job      *job.Job // with this room alone
 	shapes   *piece.Shapes
-	tables   *tables
 	fits     map[string]*nest.Problem // the sticks of each moulding, as many as are needed
 	checking inspect.Budget           // for whether the room closes
 	dividing *effort.Effort           // for finding where long pieces are scarfed

@@ -123,6 +123,9 @@ func (c *chain) corner(i int) decide.Corner {
 	}
 	out.Stands = c.stands(i)
 	out.Seam = r.view.Seams(i)
+	if r.Job.Rules.Weights.Tight > 0 {
+		out.Shows = c.shows(i)
+	}
 	c.rounds[i] = rounded(t, i, rules)
 	out.Round = c.rounds[i].pieces > 0
 	return out

@@ -69,6 +69,9 @@ func (c *chain) cutEnds() map[[2]string]job.Record {
 			delete(last, [2]string{id, job.HandRight})
 			continue
 		}
+		if m.Kind != job.RecordCut {
+			continue
+		}
 		if divided && (m.End == job.HandLeft && part != "1" || m.End == job.HandRight && part != fmt.Sprint(max(2, parts[id]))) {
 			continue // a scarf's end
 		}

@@ -60,6 +60,7 @@ func (p *RoomPlan) decisions(c *chain) {
 		out.Fit = c.fits(d, at(d.Left), at(d.Right))
 		p.Decisions = append(p.Decisions, &out)
 		p.Findings.Add(c.gapes(&out, d)...)
+		p.Findings.Add(c.copes(p, d, at(d.Gives), at(d.Through()))...)
 		p.Findings.Add(refused(p, t, d)...)
 		p.Findings.Add(c.heights(d)...)
 		if d.Kind == decide.Apart {

@@ -91,6 +91,7 @@ func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *findi
 	case d.Kind == decide.Cope && d.Gives == n:
 		e.Joint = piece.Cope
 		e.Template = mate.Moulding != t.Moulding
+		e.Drawn = !e.Template && t.Shape().Section != nil && (!t.Shape().Follows || max(e.Tops[0].Abs(), e.Tops[1].Abs()) >= piece.Slight)
 	case d.Kind == decide.Butt && d.Gives == n:
 		e.Joint, e.Short = piece.Butt, mate.Shape().Projection.Times(1/i.Theta.Sin())
 	case k.Kind == job.Inside && i.Usable:

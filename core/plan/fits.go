@@ -2,7 +2,6 @@ package plan
 
 import (
 	"math"
-	"sync"
 
 	"gnomon/core/decide"
 	"gnomon/core/finding"
@@ -15,48 +14,17 @@ import (
 	"gnomon/core/words"
 )
 
-// tables are how joints of each two mouldings close, each worked out when it is first asked for; several rooms
-// ask at once.
-type tables struct {
-	shapes *piece.Shapes
-	mutex  sync.Mutex
-	of     map[tableKey]func() *fit.Table
-}
-
-type tableKey struct {
-	kind           fit.Kind
-	through, coped string // mouldings
-	theta          int
-}
-
-func newTables(shapes *piece.Shapes) *tables {
-	return &tables{shapes: shapes, of: map[tableKey]func() *fit.Table{}}
-}
-
-// apart is how far apart the corners are for which a table is worked out: between them it is scaled.
+// apart is how far apart the corners are for which it is worked out how a joint closes: between them it is scaled.
 const apart = 15
 
-// table is that of a joint in a corner; none where a section is not drawn, or the two do not meet so.
-func (t *tables) table(kind fit.Kind, through, coped string, theta measure.Angle) *fit.Table {
-	a, b := t.shapes.Of(through), t.shapes.Of(coped)
+// table is how a joint of two mouldings closes in a corner; none where a section is not drawn.
+func (r *room) table(kind fit.Kind, through, coped string, theta measure.Angle) *fit.Table {
+	a, b := r.Shapes.Of(through), r.Shapes.Of(coped)
 	if a.Section == nil || b.Section == nil {
 		return nil
 	}
-	at := int(math.Round(float64(theta)/apart)) * apart
-	at = min(max(at, 60), 165)
-	k := tableKey{kind, through, coped, at}
-	t.mutex.Lock()
-	make, ok := t.of[k]
-	if !ok {
-		made := measure.Angle(at)
-		half := (180 - made) / 2
-		j := fit.Joint{Kind: kind, Crown: a.Crown && b.Crown, Through: a.Section, Coped: b.Section, Corner: fit.Corner{Theta: made},
-			Made: fit.Made{Theta: made, Halves: [2]measure.Angle{half, half}}}
-		make = sync.OnceValue(func() *fit.Table { return fit.NewTable(j) })
-		t.of[k] = make
-	}
-	t.mutex.Unlock()
-	return make()
+	at := min(max(apart*math.Round(float64(theta)/apart), 60), 165)
+	return fit.TableOf(kind, a.Crown && b.Crown, a.Section, b.Section, measure.Angle(at))
 }
 
 // What is not known of a cut, and of a corner, where nothing tells it.
@@ -94,7 +62,7 @@ func really(e *piece.End, m *job.Saw) (off, sigma measure.Angle) {
 
 // fitted is how two ends of a joint close in their corner: left and right are the pieces' ends that stand there, gives the one that
 // gives way. Nil where it cannot be told.
-func (t *tables) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corner, m *job.Saw, through, gives end) *fit.Expected {
+func (r *room) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corner, m *job.Saw, through, gives end) *fit.Expected {
 	if !corner.Usable || through.Setting == nil && kind != decide.Cope || gives.Setting == nil {
 		return nil
 	}
@@ -104,7 +72,7 @@ func (t *tables) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Co
 	}
 	switch kind {
 	case decide.Cope:
-		table := t.table(fit.Cope, through.moulding, gives.moulding, corner.Theta)
+		table := r.table(fit.Cope, through.moulding, gives.moulding, corner.Theta)
 		if table == nil {
 			return nil
 		}
@@ -122,16 +90,16 @@ func (t *tables) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Co
 		if side == job.Outside {
 			of = fit.Outside
 		}
-		table := t.table(of, through.moulding, gives.moulding, corner.Theta)
+		table := r.table(of, through.moulding, gives.moulding, corner.Theta)
 		if table == nil {
 			return nil
 		}
 		a, s := really(through.End, m)
-		b, r := really(gives.End, m)
-		x := table.Expect(corner.Theta, a+b, measure.Angle(math.Hypot(float64(sigma), math.Hypot(float64(s), float64(r)))))
+		b, z := really(gives.End, m)
+		x := table.Expect(corner.Theta, a+b, measure.Angle(math.Hypot(float64(sigma), math.Hypot(float64(s), float64(z)))))
 		return &x
 	case decide.Butt:
-		thick := t.shapes.Of(gives.moulding).Projection.Inches()
+		thick := r.Shapes.Of(gives.moulding).Projection.Inches()
 		off, cut := really(gives.End, m)
 		gap := func(by measure.Angle) float64 { return fit.Butted(thick, corner.Theta+by, corner.Theta, 0) }
 		x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
@@ -157,7 +125,7 @@ func (c *chain) fits(d decide.Joint, left, right *piece.Piece) *fit.Expected {
 		a, b = b, a
 	}
 	t := c.ruling(d.Corner)
-	return c.room.tables.fitted(d.Kind, c.room.Corners[d.Corner].Kind, t.Corners[d.Corner], c.room.Job.Machine(), a, b)
+	return c.room.fitted(d.Kind, c.room.Corners[d.Corner].Kind, t.Corners[d.Corner], c.room.Job.Machine(), a, b)
 }
 
 // shows is how likely each choice of who gives way at a corner shows, in hundredths: what tells less is not told apart.
@@ -175,6 +143,9 @@ func (c *chain) shows(i int) [2]float64 {
 		return [2]float64{}
 	}
 	var out [2]float64
+	if left.run.Moulding == right.run.Moulding && len(r.Job.Machine().Tests) == 0 {
+		return out // a saw that nothing is known of errs alike on both sides: either choice shows as much
+	}
 	for gives, hand := range [2]joint.Hand{joint.Right, joint.Left} {
 		by, into := left, right
 		if gives == 1 {
@@ -183,7 +154,7 @@ func (c *chain) shows(i int) [2]float64 {
 		t := by.run
 		e := piece.End{Joint: piece.Cope, Corner: r.Corners[i].ID, Theta: t.Corners[i].Theta, Side: job.Inside, Template: into.run.Moulding.ID != t.Moulding.ID}
 		t.Setup.SetAt(&e, hand, 0, t.Corners[i].Usable)
-		if x := r.tables.fitted(decide.Cope, job.Inside, t.Corners[i], r.Job.Machine(), end{&piece.End{}, into.run.Moulding.ID}, end{&e, t.Moulding.ID}); x != nil {
+		if x := r.fitted(decide.Cope, job.Inside, t.Corners[i], r.Job.Machine(), end{&piece.End{}, into.run.Moulding.ID}, end{&e, t.Moulding.ID}); x != nil {
 			out[gives] = math.Round(x.Shows*100) / 100
 		}
 	}

@@ -22,7 +22,6 @@ type Kept struct {
 	shares shares
 	facts  facts
 	shapes *piece.Shapes
-	tables *tables
 	fits   map[string]*nest.Problem
 	rooms  []*RoomPlan
 }
@@ -41,13 +40,12 @@ func (k *Kept) Build(j job.Job) (Plan, error) {
 	}
 	next := Kept{job: j, begun: true, shares: sharesOf(&j), rooms: make([]*RoomPlan, len(j.Rooms))}
 	same := k.begun && j.SameShop(was) && next.shares == k.shares
-	next.facts, next.shapes, next.tables, next.fits = k.facts, k.shapes, k.tables, k.fits
+	next.facts, next.shapes, next.fits = k.facts, k.shapes, k.fits
 	if !k.begun || !j.SameRecords(was) || !j.SameByHand(was) || !j.SameLayouts(was) {
 		next.facts = factsOf(&j)
 	}
 	if !same {
 		next.shapes, next.fits = shaped(&j)
-		next.tables = newTables(next.shapes)
 	}
 	planned := map[*job.Room]*RoomPlan{}
 	if same {
@@ -72,7 +70,7 @@ func (k *Kept) Build(j job.Job) (Plan, error) {
 func (k *Kept) plan(rooms []int) {
 	one := func(i int) {
 		alone := k.facts.alone(&k.job, i)
-		s := shared{job: &alone, shapes: k.shapes, tables: k.tables, fits: k.fits}
+		s := shared{job: &alone, shapes: k.shapes, fits: k.fits}
 		s.checking, s.dividing = k.shares.of(&alone.Rooms[0])
 		k.rooms[i] = planRoom(s)
 	}

@@ -30,6 +30,7 @@ type come struct {
 	walls, called, measured int // called are those that something can be bought for
 	corners, read           int
 	cuts, cut               int
+	copes, coped            int
 	waiting                 map[string]int // findings of severity stop and check, by stop
 }
 
@@ -55,8 +56,15 @@ func (p *RoomPlan) progress(r *room) {
 		if q.Cut > 0 {
 			for _, hand := range piece.Hands {
 				n.cuts++
-				if q.End(hand).Mark != "" {
+				e := q.End(hand)
+				if e.Mark != "" {
 					n.cut++
+				}
+				if e.Joint == piece.Cope {
+					n.copes++
+					if e.Finished() {
+						n.coped++
+					}
 				}
 			}
 		}
@@ -97,7 +105,7 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		n := &r.come
 		decided += len(r.Decisions)
 		all.walls, all.measured, all.corners, all.read = all.walls+n.walls, all.measured+n.measured, all.corners+n.corners, all.read+n.read
-		all.cuts, all.cut = all.cuts+n.cuts, all.cut+n.cut
+		all.cuts, all.cut, all.copes, all.coped = all.cuts+n.cuts, all.cut+n.cut, all.copes+n.copes, all.coped+n.coped
 		for stop, waits := range n.waiting {
 			all.waiting[stop] += waits
 		}
@@ -123,7 +131,12 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 			saw.State = InHand
 		}
 		if all.cut == all.cuts {
-			saw.State = Settled
+			if all.copes > 0 {
+				saw.Text = fmt.Sprintf("%d of %s", all.coped, words.Count(all.copes, "cope"))
+			}
+			if all.coped == all.copes {
+				saw.State = Settled
+			}
 		}
 	}
 	if all.measured+all.read > 0 {

@@ -24,7 +24,6 @@ type room struct {
 	stretch.Room
 	view    sight.View
 	divider parts.Divider
-	tables  *tables
 }
 
 // run is a run being planned.
@@ -48,7 +47,6 @@ func planRoom(s shared) *RoomPlan {
 	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
 	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
 	out.Surveys, out.Findings = surveys, found
-	r.tables = s.tables
 	r.view = sight.Of(jr, r.Measured, out.Survey(job.Floor).Verdict)
 	if r.view.From != nil {
 		out.Sights = append(out.Sights, *r.view.From)

@@ -1,6 +1,7 @@
 package profile
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"sync"
@@ -16,6 +17,7 @@ type Section struct {
 	high    float64
 	wide    float64
 	drawn   func() *Hung // in fine stretches
+	key     func() string
 }
 
 // New makes a section of an outline that Check lets pass.
@@ -35,8 +37,12 @@ func New(o Outline) (*Section, error) {
 		}
 	}
 	s.drawn = sync.OnceValue(s.still)
+	s.key = sync.OnceValue(func() string { return fmt.Sprint(s.Outline) })
 	return s, nil
 }
+
+// Key is the same for sections that are one, to the nanometre.
+func (s *Section) Key() string { return s.key() }
 
 // Same tells whether two sections are one, to the nanometre.
 func (s *Section) Same(o *Section) bool { return slices.Equal(s.Outline, o.Outline) }

@@ -17,7 +17,20 @@ const (
 	CautionSetting = "setting"
 	CautionDust    = "dust"
 	CautionBeyond  = "beyond"
+	CautionCoping  = "coping"
 )
+
+// copingCautions are those that an end calls for when it is coped.
+func copingCautions(j *job.Job) []Caution {
+	if slices.Contains(j.PutAway, CautionCoping) {
+		return nil
+	}
+	text := "Clamp the piece; both hands behind the blade, and saw toward the waste."
+	if j.Rules.CopeTool == job.CopeByGrinder {
+		text = "Clamp the piece, two hands on the grinder, guard on; eyes, ears and mask. Sparks and dust go where you look: turn the piece, not your wrist."
+	}
+	return []Caution{{CautionCoping, text}}
+}
 
 // cautions are those of the trade that this one cut calls for. That of a new setting and
 // that of dust come once each; none comes that was put away for the job.

@@ -3,6 +3,7 @@ package sawing
 import (
 	"fmt"
 
+	"gnomon/core/coping"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -11,11 +12,21 @@ import (
 	"gnomon/core/sticks"
 )
 
-// Cut is one end to cut. A piece is cut when both of its ends are.
+// Step is what is done to an end: it is cut, and then coped where it is to be.
+type Step string
+
+// The steps of an end.
+const (
+	AtSaw  Step = "cut"
+	Coping Step = "cope"
+)
+
+// Cut is one step of one end. A piece is done when all of its own are.
 type Cut struct {
 	Piece    string
 	Hand     joint.Hand
-	Number   int // of the piece's own two cuts, 1 or 2
+	Step     Step
+	Number   int // of the piece's own two cuts, 1 or 2; of its copes likewise
 	Done     bool
 	Check    string // what to measure after it
 	Cautions []Caution
@@ -37,12 +48,13 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	add := func(p *piece.Piece, hands [2]joint.Hand) {
 		for n, hand := range hands {
 			e := p.End(hand)
-			k := Cut{Piece: p.ID, Hand: hand, Number: n + 1, Done: e.Mark != "", Check: checkAfter(j, e), Batch: c.alike[alikeKey(p)]}
+			k := Cut{Piece: p.ID, Hand: hand, Step: AtSaw, Number: n + 1, Done: e.Mark != "", Check: checkAfter(j, e), Batch: c.alike[alikeKey(p)]}
 			k.Stays = last != nil && last.SameSetting(e)
 			k.Cautions = cautions(j, p, e, said)
 			last = e
 			out = append(out, k)
 		}
+		out = append(out, copes(j, p, hands)...)
 	}
 	sorted := c.sorted(j.Rules.Order)
 	for _, held := range []bool{false, true} {
@@ -59,36 +71,37 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	return out
 }
 
+// copes are the ends of a piece that are coped once both are cut: it is off the saw then.
+func copes(j *job.Job, p *piece.Piece, hands [2]joint.Hand) []Cut {
+	var out []Cut
+	for _, hand := range hands {
+		e := p.End(hand)
+		if e.Joint != piece.Cope || e.Setting == nil {
+			continue
+		}
+		rules, _ := j.RulesAt(j.Room(p.Room), p.Run, e.Corner)
+		t := coping.ToolOf(rules)
+		out = append(out, Cut{Piece: p.ID, Hand: hand, Step: Coping, Number: len(out) + 1, Done: e.Finished(), Cautions: copingCautions(j),
+			Check: fmt.Sprintf("Cope it with %s, leaned %s or more, and try it on a scrap of what it meets.", t.Name, t.LeansAtLeast(e.Theta))})
+	}
+	return out
+}
+
 // checkAfter is what to try or to do after a cut.
 func checkAfter(j *job.Job, e *piece.End) string {
 	switch {
 	case e.Setting == nil:
 		return "Read the corner first: this end has no setting."
 	case e.Joint == piece.Cope && e.Template:
-		return fmt.Sprintf("Then draw the other section on the face from a template, and cope along it with %s, leaned %s or more.", copeTools[j.Rules.CopeTool].name,
-			backCut(j, e))
+		return "Then it is coped: draw the other section on its face from the template."
 	case e.Joint == piece.Cope:
-		return fmt.Sprintf("The cut runs %s along the piece. Then cope along the face line with %s, leaned %s or more.", e.Run.In(j.Unit),
-			copeTools[j.Rules.CopeTool].name, backCut(j, e))
+		return fmt.Sprintf("The cut runs %s along the piece. Then it is coped.", e.Run.In(j.Unit))
 	case e.Chamfer > 0:
 		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(j.Unit))
 	case e.Run > 0:
 		return fmt.Sprintf("The cut runs %s along the piece.", e.Run.In(j.Unit))
 	}
 	return "Try it with a square: face and back."
-}
-
-// copeTools are what copes are cut with, and how much each leans beyond what must clear:
-// a power saw's blade wanders.
-var copeTools = map[string]struct {
-	name  string
-	leans measure.Angle
-}{job.CopeByHand: {"a hand saw", 5}, job.CopeByPower: {"a power saw", 15}, job.CopeByGrinder: {"a grinder", 5}}
-
-// backCut is how far a cope leans at least, so that only its front edge touches: what the
-// corner is past square, and the tool's own.
-func backCut(j *job.Job, e *piece.End) measure.Angle {
-	return max(0, e.Theta-90) + copeTools[j.Rules.CopeTool].leans
 }
 
 // dialled is how the saw stands for an end, and how that lies on it.

@@ -40,15 +40,20 @@ func LayMarks(j *job.Job, pieces []*piece.Piece) (found, gone finding.List) {
 	byID := piece.ByID(pieces)
 	cut := map[string][]job.Record{} // the standing marks of an end since its wood was last spoiled
 	var keys []string                // in the order they were first cut
+	coped := map[string]string{}     // and the last mark that an end was coped
 	for _, m := range j.Standing() {
 		switch m.Kind {
 		case job.RecordMiscut:
 			// The wood is spoiled: both ends must be cut on another.
 			delete(cut, m.Piece+"/left")
 			delete(cut, m.Piece+"/right")
+			delete(coped, m.Piece+"/left")
+			delete(coped, m.Piece+"/right")
 			if p := byID[m.Piece]; p != nil {
 				p.Miscuts++
 			}
+		case job.RecordCoped:
+			coped[m.Piece+"/"+m.End] = m.ID
 		case job.RecordCut:
 			k := m.Piece + "/" + m.End
 			keys = append(keys, k)
@@ -79,12 +84,16 @@ func LayMarks(j *job.Job, pieces []*piece.Piece) (found, gone finding.List) {
 			}
 			continue
 		}
-		p.End(joint.Hand(m.End)).Mark = m.ID
+		e := p.End(joint.Hand(m.End))
+		e.Mark = m.ID
+		if e.Joint == piece.Cope {
+			e.Coped = coped[k]
+		}
 		found.Add(moved(p, m, said, j.Unit)...)
 	}
 	for i := range pieces {
 		p := pieces[i]
-		p.Done = p.Left.Mark != "" && p.Right.Mark != ""
+		p.Done = p.Left.Finished() && p.Right.Finished()
 		if ms := twice[p.ID]; len(ms) > 0 {
 			found.Add(cutTwice(p, ms))
 		}

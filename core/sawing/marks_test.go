@@ -10,6 +10,7 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/plan/plantest"
+	"gnomon/core/sawing"
 )
 
 func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
@@ -20,11 +21,15 @@ func TestAPieceIsCutWhenBothEndsAre(t *testing.T) {
 	assert.False(t, plantest.Piece(t, p, "k.w2").Done)
 	plantest.Mark(t, &j, job.RecordCut, "k.w2", joint.Right)
 	p = plantest.Build(t, j)
+	assert.False(t, plantest.Piece(t, p, "k.w2").Done, "its right end is still to be coped")
+	j.Records = append(j.Records, plantest.Record(&j, job.RecordCoped, "k.w2", "", "right", job.Cut{}))
+	p = plantest.Build(t, j)
+	assert.Equal(t, "m3", plantest.Piece(t, p, "k.w2").Right.Coped)
 	assert.True(t, plantest.Piece(t, p, "k.w2").Done)
 	assert.Empty(t, plantest.Codes(p))
 	assert.Equal(t, "2 of 8 cuts", p.Stops[4].Text)
 
-	j.Records = append(j.Records, job.Record{ID: "m3", Kind: job.RecordUndone, Of: "m1", On: job.On{Piece: "k.w2"}})
+	j.Records = append(j.Records, job.Record{ID: "m4", Kind: job.RecordUndone, Of: "m1", On: job.On{Piece: "k.w2"}})
 	p = plantest.Build(t, j)
 	assert.Empty(t, plantest.Piece(t, p, "k.w2").Left.Mark)
 	assert.False(t, plantest.Piece(t, p, "k.w2").Done)
@@ -55,7 +60,7 @@ func TestAMarkWhosePieceChangedIsAFinding(t *testing.T) {
 	assert.Contains(t, f.Text, `10' and is now planned at 10' 1/8", 1/8" longer`)
 	assert.Contains(t, f.Remedy, "too short")
 	assert.Equal(t, []string{"mark_length_changed"}, plantest.Codes(p), "said once for the piece, not for each end")
-	assert.True(t, plantest.Piece(t, p, "k.w1").Done, "what is cut stays cut")
+	assert.NotEmpty(t, plantest.Piece(t, p, "k.w1").Right.Mark, "what is cut stays cut")
 
 	j.Rooms[0].Walls[0].Lengths[0].As = entry("119")
 	assert.Contains(t, plantest.Finding(t, plantest.Build(t, j), "mark_length_changed").Remedy, "Cut it down")
@@ -79,12 +84,19 @@ func TestCutsGoLongestFirstAndSquareEndFirst(t *testing.T) {
 	p := plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "60, 96, 120, 10", "90, 90, 90, 90")))
 	var got []string
 	for _, c := range p.Cuts() {
-		got = append(got, c.Piece+" "+string(c.Hand))
+		step := ""
+		if c.Step == sawing.Coping {
+			step = " coped"
+		}
+		got = append(got, c.Piece+" "+string(c.Hand)+step)
 	}
-	assert.Equal(t, []string{"k.w3 left", "k.w3 right", "k.w2 left", "k.w2 right", "k.w1 left", "k.w1 right", "k.w4 left", "k.w4 right"}, got)
-	assert.Contains(t, p.Cuts()[6].Cautions[0].Text, "Never hold it in front of the blade")
+	assert.Equal(t, []string{"k.w3 left", "k.w3 right", "k.w2 left", "k.w2 right", "k.w2 right coped", "k.w1 left", "k.w1 right", "k.w1 right coped",
+		"k.w4 left", "k.w4 right", "k.w4 left coped", "k.w4 right coped"}, got)
+	assert.Contains(t, p.Cuts()[8].Cautions[0].Text, "Never hold it in front of the blade")
 	assert.Empty(t, p.Cuts()[0].Cautions)
-	assert.Equal(t, `The cut runs 9/16" along the piece. Then cope along the face line with a hand saw, leaned 5° or more.`, p.Cuts()[3].Check)
+	assert.Equal(t, `The cut runs 9/16" along the piece. Then it is coped.`, p.Cuts()[3].Check)
+	assert.Equal(t, `Cope it with a hand saw, leaned 5° or more, and try it on a scrap of what it meets.`, p.Cuts()[4].Check)
+	assert.Contains(t, p.Cuts()[4].Cautions[0].Text, "both hands behind the blade")
 
 	p = plantest.Build(t, plantest.Read(t, plantest.Room(false, `"inside":"cope","cope_hand":"left"`, "60, 96", "90")))
 	assert.Equal(t, joint.Right, p.Cuts()[0].Hand, "its right end is the square one")
@@ -107,7 +119,25 @@ func TestProgress(t *testing.T) {
 		plantest.Mark(t, &j, job.RecordCut, q.ID, joint.Left)
 		plantest.Mark(t, &j, job.RecordCut, q.ID, joint.Right)
 	}
+	p := plantest.Build(t, j)
+	assert.Equal(t, "0 of 4 copes", p.Stops[4].Text, "what is cut is coped as well before it is done")
+	for _, q := range p.Pieces {
+		for _, hand := range piece.Hands {
+			if q.End(hand).Joint == piece.Cope {
+				plantest.Mark(t, &j, job.RecordCoped, q.ID, hand)
+			}
+		}
+	}
 	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled"}, states(plantest.Build(t, j)))
+	// What is cut again is coped again, and so is what is cut from other wood.
+	again := plantest.Record(&j, job.RecordRecut, "k.w1", "", "right", job.Cut{})
+	again.Bodies = job.Bodies{Recut: &job.Recut{}}
+	j.Records = append(j.Records, again)
+	plantest.Mark(t, &j, job.RecordCut, "k.w1", joint.Right)
+	assert.Empty(t, plantest.Piece(t, plantest.Build(t, j), "k.w1").Right.Coped)
+	plantest.Mark(t, &j, job.RecordMiscut, "k.w2", joint.Right)
+	plantest.Mark(t, &j, job.RecordCut, "k.w2", joint.Right)
+	assert.Empty(t, plantest.Piece(t, plantest.Build(t, j), "k.w2").Right.Coped)
 }
 
 // A mitre for a cope cut along an added fence is told at what is left of a quarter turn: 55 in a

@@ -101,6 +101,6 @@ func TestCautions(t *testing.T) {
 	assert.Equal(t, 1, n[sawing.CautionDust])
 	assert.Equal(t, 1, n[sawing.CautionFence])
 	assert.Equal(t, 3, n[sawing.CautionSetting], "45 left and right, and what the added fence makes of 60")
-	j.PutAway = []string{sawing.CautionShort, sawing.CautionDust, sawing.CautionFence, sawing.CautionSetting}
+	j.PutAway = []string{sawing.CautionShort, sawing.CautionDust, sawing.CautionFence, sawing.CautionSetting, sawing.CautionCoping}
 	assert.Empty(t, count())
 }

@@ -25,7 +25,7 @@ var said = map[string]string{
 
 	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
 	"drying": "minutes to dry",
-	"short":  "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes",
+	"short":  "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes", "tight": "tight joints",
 }
 
 // Word is what people call a field.

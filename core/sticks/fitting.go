@@ -151,7 +151,9 @@ func (f *Fitting) keep(l *job.Layout, byID map[string]*piece.Piece, fixed, used 
 func cutMarks(j *job.Job) map[string]bool {
 	out := map[string]bool{}
 	for _, m := range j.Standing() {
-		out[m.Piece] = m.Kind == job.RecordCut
+		if m.Kind != job.RecordCoped { // what is coped was cut before
+			out[m.Piece] = m.Kind == job.RecordCut
+		}
 	}
 	return out
 }
