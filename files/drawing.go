@@ -142,70 +142,20 @@ func WriteSVG(w io.Writer, d Drawing) error {
 // layers, x to the right and y up, in inches or millimetres.
 func WriteDXF(w io.Writer, d Drawing) error {
 	k, h := d.scale(), d.lettering()
-	var s strings.Builder
-	pair := func(code int, value any) { fmt.Fprintf(&s, "%d\n%v\n", code, value) }
-	num := func(v float64) string { return fmt.Sprintf("%.6f", v+0) }
-	x := func(p picture.Point) string { return num(p[0] * k) }
-	y := func(p picture.Point) string { return num(math.Copysign(p[1]*k, -p[1])) }
-	pair(0, "SECTION")
-	pair(2, "HEADER")
-	pair(9, "$ACADVER")
-	pair(1, "AC1009")
+	place := func(p picture.Point) [2]float64 { return [2]float64{p[0] * k, math.Copysign(p[1]*k, -p[1])} }
 	b := d.Floor.Box
-	pair(9, "$EXTMIN")
-	pair(10, num(b[0]*k))
-	pair(20, num(-(b[1]+b[3])*k))
-	pair(9, "$EXTMAX")
-	pair(10, num((b[0]+b[2])*k))
-	pair(20, num(-b[1]*k))
-	pair(0, "ENDSEC")
-	pair(0, "SECTION")
-	pair(2, "TABLES")
-	pair(0, "TABLE")
-	pair(2, "LAYER")
-	layers := []string{"WALLS", "UNMEASURED", "OPENINGS", "DIAGONALS", "GAP", "SIZES", "CORNERS"}
-	pair(70, len(layers))
-	for i, l := range layers {
-		pair(0, "LAYER")
-		pair(2, l)
-		pair(70, 0)
-		pair(62, i+1)
-		pair(6, "CONTINUOUS")
-	}
-	pair(0, "ENDTAB")
-	pair(0, "ENDSEC")
-	pair(0, "SECTION")
-	pair(2, "ENTITIES")
+	var s dxf
+	s.begin([2]float64{b[0] * k, -(b[1] + b[3]) * k}, [2]float64{(b[0] + b[2]) * k, -b[1] * k},
+		[]string{"WALLS", "UNMEASURED", "OPENINGS", "DIAGONALS", "GAP", "SIZES", "CORNERS"})
 	for _, l := range d.lines() {
-		pair(0, "LINE")
-		pair(8, l.layer)
-		pair(10, x(l.a))
-		pair(20, y(l.a))
-		pair(30, "0.0")
-		pair(11, x(l.b))
-		pair(21, y(l.b))
-		pair(31, "0.0")
+		s.line(l.layer, place(l.a), place(l.b))
 	}
 	for _, n := range d.notes() {
-		if n.text == "" {
-			continue
+		if n.text != "" {
+			s.text(n.layer, place(n.at), h*k, -n.angle, "middle", n.text)
 		}
-		pair(0, "TEXT")
-		pair(8, n.layer)
-		pair(10, x(n.at))
-		pair(20, y(n.at))
-		pair(30, "0.0")
-		pair(40, num(h*k))
-		pair(1, plainText(n.text))
-		pair(50, num(-n.angle))
-		pair(72, 1) // centred on the second point
-		pair(11, x(n.at))
-		pair(21, y(n.at))
-		pair(31, "0.0")
 	}
-	pair(0, "ENDSEC")
-	pair(0, "EOF")
-	_, err := io.WriteString(w, s.String())
+	_, err := io.WriteString(w, s.end())
 	return err
 }
 

@@ -89,8 +89,12 @@ func cmdCope(args []string, in io.Reader, out io.Writer) error {
 	t := twoSections{f.String("section-a", "", ""), f.String("section-b", "", ""), f.String("reading", "", "")}
 	over := f.String("back-cut-over", "5", "")
 	format := f.String("format", "text", "")
+	file, id, hand, paper := f.String("file", "", ""), f.String("piece", "", ""), f.String("end", "", ""), f.String("paper", files.PaperLetter, "")
 	if _, err := parse(f, args, 0); err != nil {
 		return err
+	}
+	if *file != "" {
+		return copeOfJob(*file, *id, *hand, *format, *paper, in, out)
 	}
 	if err := oneOf("cope", "format", *format, "json", "text"); err != nil {
 		return err
@@ -111,20 +115,8 @@ func cmdCope(args []string, in io.Reader, out io.Writer) error {
 	}
 	j := cope.Joint{Through: a.Hung(profile.Pose{}), Coped: b.Hung(profile.Pose{}), Theta: theta}
 	line := j.Line()
-	v := struct {
-		Line     []copeMark    `json:"line"`
-		Back     float64       `json:"back_cut_deg"`
-		Lean     float64       `json:"lean_deg"`
-		Extra    float64       `json:"extra_in"`
-		Off      float64       `json:"off_mitre_in"`
-		Feathers []copeFeather `json:"feathers"`
-	}{Back: float64(cope.BackCut(theta)), Lean: float64(cope.BackCut(theta) + more), Extra: cope.Extra(line), Off: j.OffMitre(line), Feathers: []copeFeather{}}
-	for _, m := range cope.Close(line, closeApart) {
-		v.Line = append(v.Line, copeMark{m.Along, m.Around, m.Own.U, m.Own.Z})
-	}
-	for _, k := range j.Feathers(line, cope.BackCut(theta)+more, cope.Tip, cope.Wide) {
-		v.Feathers = append(v.Feathers, copeFeather{k.From, k.To, k.Gap})
-	}
+	lean := cope.BackCut(theta) + more
+	v := copeViewOf(line, cope.BackCut(theta), lean, j.OffMitre(line), j.Feathers(line, lean, cope.Tip, cope.Wide))
 	if *format == "json" {
 		return json.NewEncoder(out).Encode(v)
 	}
@@ -135,6 +127,27 @@ func cmdCope(args []string, in io.Reader, out io.Writer) error {
 	}
 	_, err = io.WriteString(out, text)
 	return err
+}
+
+// copeView is a cope as scripts read it.
+type copeView struct {
+	Line     []copeMark    `json:"line"`
+	Back     float64       `json:"back_cut_deg"`
+	Lean     float64       `json:"lean_deg"`
+	Extra    float64       `json:"extra_in"`
+	Off      float64       `json:"off_mitre_in"`
+	Feathers []copeFeather `json:"feathers"`
+}
+
+func copeViewOf(line []cope.Mark, back, lean measure.Angle, off float64, feathers []cope.Feather) copeView {
+	v := copeView{Back: float64(back), Lean: float64(lean), Extra: cope.Extra(line), Off: off, Feathers: []copeFeather{}}
+	for _, m := range cope.Close(line, closeApart) {
+		v.Line = append(v.Line, copeMark{m.Along, m.Around, m.Own.U, m.Own.Z})
+	}
+	for _, k := range feathers {
+		v.Feathers = append(v.Feathers, copeFeather{k.From, k.To, k.Gap})
+	}
+	return v
 }
 
 // copeMark is a place of the line: back from the corner line, around the face from its bottom front edge, and on the section.
@@ -159,6 +172,7 @@ func cmdFit(args []string, in io.Reader, out io.Writer) error {
 	madeText := f.String("made-for", "90", "")
 	backText := f.String("back-cut", "", "")
 	format := f.String("format", "text", "")
+	file := f.String("file", "", "")
 	if _, err := parse(f, args, 0); err != nil {
 		return err
 	}
@@ -169,6 +183,9 @@ func cmdFit(args []string, in io.Reader, out io.Writer) error {
 		if err := oneOf("fit", c.flag, c.v, c.allowed...); err != nil {
 			return err
 		}
+	}
+	if *file != "" {
+		return fitOfJob(*file, *format, in, out)
 	}
 	a, b, theta, err := t.meet("fit", in)
 	if err != nil {

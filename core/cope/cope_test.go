@@ -74,15 +74,28 @@ func TestWorkedValues(t *testing.T) {
 	near(0.5986, b.Behind(b.Line(), 20)[0][0], "on the back")
 }
 
-// A blade square to the back of a straight crown leans as tan β' = (sin S·tan S − cos S·cos θ)/sin θ says.
+// A blade square to the back of a straight crown leans as tan β' = (sin S·tan S − cos S·cos θ)/sin θ says, and that is as much as the
+// solid wants, looked for over the depth of its wood.
 func TestSquareToTheBack(t *testing.T) {
 	for _, c := range []struct{ spring, theta, want float64 }{{38, 90, 25.6879}, {45, 90, 35.2644}, {52, 90, 45.2455}, {45, 100, 40.1207}} {
-		p := 4 * math.Tan(c.spring*math.Pi/180)
-		slab, err := profiletest.Of([][]float64{{0, 0}, {p, 4}, {p - .5, 4}, {0, .5 / math.Tan(c.spring*math.Pi/180)}})
+		theta, spring := measure.Angle(c.theta), measure.Angle(c.spring)
+		assert.InDelta(t, c.want, float64(cope.SquareToBack(theta, spring)), 1e-4)
+		p := 4 * spring.Tan()
+		slab, err := profiletest.Of([][]float64{{0, 0}, {p, 4}, {p - .5, 4}, {0, .5 / spring.Tan()}})
 		require.NoError(t, err)
 		h := slab.Hung(profile.Pose{})
-		got := cope.Joint{Through: h, Coped: h, Theta: measure.Angle(c.theta)}.SquareToBack(measure.Angle(c.spring))
-		assert.InDelta(t, c.want, float64(got), 0.02, "spring %v in %v", c.spring, c.theta)
+		along := func(z, u float64) float64 {
+			out, _ := h.Out(z, profile.Greater)
+			return (out + u*theta.Cos()) / theta.Sin()
+		}
+		most := 0.0
+		for k := range 20 {
+			deep := .02 + .005*float64(k)
+			u, z := p/2-deep*spring.Cos(), 2+deep*spring.Sin()
+			require.True(t, h.Inside(profile.Place{U: u, Z: z}))
+			most = max(most, (along(z, u)-along(2, p/2))/deep)
+		}
+		assert.InDelta(t, c.want, math.Atan(most)*180/math.Pi, 0.01, "spring %v in %v", c.spring, c.theta)
 	}
 }
 

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"gnomon/core/measure"
-	"gnomon/core/profile"
 )
 
 // BackCut is the least that the saw leans, level as the piece hangs, so that nothing behind the line touches first:
@@ -12,27 +11,11 @@ import (
 // two sections are. Nothing where the corner is square or acute.
 func BackCut(theta measure.Angle) measure.Angle { return max(0, theta-90) }
 
-// SquareToBack is what a blade that is held square to the back of a crown, not level as it hangs, leans at
-// least: the greatest that is wanted anywhere on its face, looked for over the depth of the wood. back is how
-// far its back stands off plumb.
-func (j Joint) SquareToBack(back measure.Angle) measure.Angle {
-	const places, depths = 120, 60
-	deep := j.Coped.Wide()
-	girth := j.Coped.Around[len(j.Coped.Around)-1]
-	most := math.Inf(-1)
-	for n := range places {
-		at, _, _ := j.Coped.At(girth * (float64(n) + 0.5) / places)
-		x := j.along(j.stands(at.Z, profile.Greater), at.U)
-		for k := 1; k <= depths; k++ {
-			t := deep * float64(k) / depths
-			q := profile.Place{U: at.U - t*back.Cos(), Z: at.Z + t*back.Sin()}
-			if !j.Coped.Inside(q) {
-				break
-			}
-			most = max(most, (j.along(j.stands(q.Z, profile.Greater), q.U)-x)/t)
-		}
-	}
-	return max(0, measure.FromRadians(math.Atan(most)))
+// SquareToBack is what a blade that is held square to the back of a crown, not level as it hangs, leans at least where the
+// face runs straight: tan β' = (sin S·tan S − cos S·cos θ)/sin θ. Its lips want more, and are filed.
+func SquareToBack(theta, spring measure.Angle) measure.Angle {
+	t := (spring.Sin()*spring.Tan() - spring.Cos()*theta.Cos()) / theta.Sin()
+	return max(0, measure.FromRadians(math.Atan(t)))
 }
 
 // wood is the angle of the wood left between face and cut along a stretch of the line whose along, u and z

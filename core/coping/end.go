@@ -86,7 +86,7 @@ func New(through, coped Side, at Meeting, hand joint.Hand, cut *joint.Normal, ru
 	e.Line = e.Joint.Line()
 	e.Back, e.Lean = cope.BackCut(at.Theta), e.Tool.LeansAtLeast(at.Theta)
 	if coped.Shape.Crown {
-		e.Square = e.Joint.SquareToBack(coped.Shape.Spring)
+		e.Square = cope.SquareToBack(at.Theta, coped.Shape.Spring)
 	}
 	e.Extra = cope.Extra(e.Line)
 	e.Off = e.Joint.OffMitre(e.Line)

@@ -64,7 +64,7 @@ func (e *End) LeanText() string {
 	}
 	out += "."
 	if e.Coped.Shape.Crown && e.Square > 0 {
-		out += fmt.Sprintf(" Held square to its back instead, it leans %s or more.", (e.Square + e.Tool.Leans).Round(1))
+		out += fmt.Sprintf(" Held square to its back instead, it leans %s or more, and its lips are filed.", (e.Square + e.Tool.Leans).Round(1))
 	}
 	return out
 }
@@ -123,14 +123,14 @@ func (e *End) Steps() []Step {
 	// What begins at an edge or an outer corner needs no relief cut, and goes first.
 	for _, begins := range []bool{true, false} {
 		for _, p := range e.Parts {
-			if (p.Begins != cope.AtInner) != begins || p.To-p.From < 1.0/64 || sawn(p.From, p.To) {
+			if p = e.unsawn(p); (p.Begins != cope.AtInner) != begins || p.To-p.From < 1.0/64 {
 				continue
 			}
 			out = append(out, Step{Kind: StepPart, From: p.From, To: p.To, Text: e.partText(p)})
 		}
 	}
 	for _, f := range e.Feathers {
-		if sawn(f.From, f.To) {
+		if sawn(f.From, f.To) || f.To-f.From < 1.0/8 { // the file takes what is shorter
 			continue
 		}
 		out = append(out, Step{Kind: StepSquare, From: f.From, To: f.To, Text: fmt.Sprintf(
@@ -142,6 +142,20 @@ func (e *End) Steps() []Step {
 			words.Capital(e.Tool.Name), e.place(h.From), e.place(h.To), e.Tool.Finish)})
 	}
 	return out
+}
+
+// unsawn is what of a part the saw leaves.
+func (e *End) unsawn(p cope.Part) cope.Part {
+	for _, c := range e.Cuts {
+		switch {
+		case !c.Way.Reached:
+		case c.From <= p.From+1e-6 && c.To > p.From:
+			p.From = min(p.To, c.To)
+		case c.To >= p.To-1e-6 && c.From < p.To:
+			p.To = max(p.From, c.From)
+		}
+	}
+	return p
 }
 
 func (e *End) partText(p cope.Part) string {

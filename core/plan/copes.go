@@ -35,7 +35,9 @@ func (c *chain) copes(p *RoomPlan, d decide.Joint, gives, through *piece.Piece) 
 	t := c.ruling(d.Corner)
 	k := r.Corners[d.Corner]
 	if theta := t.Corners[d.Corner].Theta; theta < cope.Least || theta > cope.Most {
-		return finding.List{copeCorner.In(r.ID, k.ID).Says(job.CornerLetter(d.Corner), theta.String()).Because(cope.Least.String(), cope.Most.String())}
+		f := copeCorner.In(r.ID, k.ID).Says(job.CornerLetter(d.Corner), theta.String()).Because(cope.Least.String(), cope.Most.String())
+		f.HangsOn = []finding.Ref{{Kind: "corner", ID: k.ID}}
+		return finding.List{f}
 	}
 	hand := joint.Left
 	if d.Gives == d.Left {

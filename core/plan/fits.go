@@ -31,6 +31,7 @@ func (r *room) table(kind fit.Kind, through, coped string, theta measure.Angle) 
 const (
 	untestedSaw measure.Angle = 0.2 // a saw that no test cut was made on: its zero and its scale
 	unread      measure.Angle = 1   // a corner that was taken as square
+	setAgain                  = .05 // degrees that a saw set alike twice cuts otherwise
 )
 
 // really is how much of a corner's deflection each end of a joint is cut more than it should be, as dialled and as far as the
@@ -173,6 +174,7 @@ func (c *chain) gapes(out *Decision, d decide.Joint) finding.List {
 	t := c.ruling(d.Corner)
 	k := c.room.Corners[d.Corner]
 	f := jointShows.In(c.room.ID, k.ID).Says(job.CornerLetter(d.Corner), words.Small(out.Title), "it will hardly close").Because(x.Text(c.room.Job.Unit))
+	f.HangsOn = []finding.Ref{{Kind: "corner", ID: k.ID}}
 	switch {
 	case t.Corners[d.Corner].Assumed:
 		f.Remedy = "Read the corner: it was taken as square."
@@ -184,4 +186,39 @@ func (c *chain) gapes(out *Decision, d decide.Joint) finding.List {
 		f.Remedy = "Read the corner again past the compound, and prove the cut on scrap in the corner."
 	}
 	return finding.List{f}
+}
+
+// ScarfFit is how a scarf of a plan closes: the part under it, and the one that laps over.
+type ScarfFit struct {
+	Room, Run, Under, Over string
+	Fit                    fit.Expected
+}
+
+// Scarfs are how the scarfs of pieces close: their two planes differ by what the saw errs on its two sides.
+func Scarfs(j *job.Job, pieces []*piece.Piece) []ScarfFit {
+	var out []ScarfFit
+	byID := piece.ByID(pieces)
+	for _, p := range pieces {
+		e := &p.Right
+		q := byID[e.Meets]
+		if e.Joint != piece.Scarf || q == nil || e.Setting == nil || q.Left.Setting == nil {
+			continue
+		}
+		thick := j.Moulding(p.Moulding).Out().Inches()
+		gap := func(by measure.Angle) float64 { return fit.Scarfed(thick, e.Scarf, by) }
+		a, s := really(e, j.Machine())
+		b, z := really(&q.Left, j.Machine())
+		x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
+		off, dev := float64(a-b), math.Hypot(float64(s), float64(z))
+		if e.SameSetting(&q.Left) { // what the saw errs it errs on both, and they stay parallel
+			off, dev = 0, math.Sqrt2*setAgain
+		}
+		f := ScarfFit{Room: p.Room, Run: p.Run, Under: p.ID, Over: q.ID,
+			Fit: fit.Expected{Gap: gap(measure.Angle(off)), Shows: fit.Chance(x, y, off, dev, fit.Shut), Gapes: fit.Chance(x, y, off, dev, fit.Fill)}}
+		if e.ToldTo == piece.ToShort {
+			f.Under, f.Over = f.Over, f.Under
+		}
+		out = append(out, f)
+	}
+	return out
 }
