@@ -191,7 +191,6 @@ func TestRackRoutes(t *testing.T) {
 	for _, cut := range v.Cuts {
 		if strings.HasPrefix(cut.Piece, "ga-base") {
 			m := cut.Mark
-			m.Kind = "cut"
 			b, err := json.Marshal(m)
 			require.NoError(t, err)
 			v = c.view("POST", "/api/jobs/"+id+"/changes", fmt.Sprintf(`{"client":"a","ops":[{"do":"record","value":%s}]}`, b))

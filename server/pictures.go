@@ -2,7 +2,10 @@ package server
 
 import (
 	"context"
+	"fmt"
+	"hash/fnv"
 	"net/http"
+	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -29,6 +32,7 @@ type PicturesAsk struct {
 // Pictures are those found. One that no cut has any more is left out.
 type Pictures struct {
 	Pictures map[string]BenchView `json:"pictures"`
+	Copes    map[string]CopeView  `json:"copes" doc:"of ends that are coped"`
 }
 
 // NewsAsk is what a device had on its screen of the cuts that are told otherwise now.
@@ -67,7 +71,7 @@ func (s *server) pictures(api huma.API) {
 		for _, k := range in.Of {
 			wanted[k] = true
 		}
-		out := Pictures{Pictures: map[string]BenchView{}}
+		out := Pictures{Pictures: map[string]BenchView{}, Copes: map[string]CopeView{}}
 		bench := benchOf(&p.job, p.plan.Pieces)
 		for _, q := range p.plan.Pieces {
 			for _, hand := range piece.Hands {
@@ -76,6 +80,12 @@ func (s *server) pictures(api huma.API) {
 					k, st := bench.cut(q, hand)
 					out.Pictures[name] = BenchView{picture.OnSaw(k, st.Blank), picture.Turned(k, st.Blank)}
 					delete(wanted, name)
+				}
+				if name := bench.cope(q, hand); name != "" && wanted[name] {
+					delete(wanted, name)
+					if v, err := p.cope(q.ID, hand); err == nil {
+						out.Copes[name] = v
+					}
 				}
 			}
 			if len(wanted) == 0 {
@@ -148,16 +158,33 @@ func (b bench) picture(q *piece.Piece, hand joint.Hand) string {
 	return k.Key(of.key)
 }
 
+// cope is what the picture of a coped end is asked for by: the same for as long as the same is on it.
+func (b bench) cope(q *piece.Piece, hand joint.Hand) string {
+	e := q.End(hand)
+	through := b.pieces[e.Meets]
+	if e.Joint != piece.Cope || e.Setting == nil || through == nil {
+		return ""
+	}
+	rules, _ := b.job.RulesAt(b.job.Room(q.Room), q.Run, e.Corner)
+	h := fnv.New64a()
+	fmt.Fprint(h, q.ID, q.Label, hand, through.Label, e.Letter, e.Theta, e.Tops, e.Plane, e.Run, e.Template, rules.CopeTool, rules.Crown, b.job.Unit, b.job.Kerf(),
+		b.stock(q).key, b.stock(through).key, b.job.Machine().MitreLeft, b.job.Machine().MitreRight)
+	return "cope-" + strconv.FormatUint(h.Sum64(), 36)
+}
+
 // view is a cut as it is told.
 func (b bench) view(c sawing.Cut) CutView {
 	q := b.pieces[c.Piece]
 	e, was := q.End(c.Hand), job.Cut{Length: q.Cut}
-	v := CutView{Piece: c.Piece, Hand: string(c.Hand), Number: c.Number, Done: c.Done, Check: c.Check, Cautions: []CautionView{}, Batch: c.Batch,
+	v := CutView{Piece: c.Piece, Hand: string(c.Hand), Step: string(c.Step), Number: c.Number, Done: c.Done, Check: c.Check, Tries: c.Tries, Cautions: []CautionView{}, Batch: c.Batch,
 		Picture: b.picture(q, c.Hand)}
 	if e.Setting != nil {
 		was.Mitre, was.Bevel, was.Pose = e.Setting.Mitre, e.Setting.Bevel, e.PoseCode()
 	}
 	v.Mark = job.Record{Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: string(c.Hand)}, Bodies: job.Bodies{Cut: &was}}
+	if c.Step == sawing.Coping {
+		v.Mark.Kind, v.Picture = job.RecordCoped, b.cope(q, c.Hand)
+	}
 	for _, k := range c.Cautions {
 		v.Cautions = append(v.Cautions, CautionView(k))
 	}

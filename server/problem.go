@@ -10,6 +10,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/cope"
+	"gnomon/core/coping"
 	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -96,6 +98,8 @@ func asProblem(err error) error {
 	var full *store.Full
 	var deleted *store.DeletedError
 	var said *Problem
+	var undrawn *coping.Undrawn
+	var unfit *cope.Unfit
 	switch {
 	case err == nil:
 		return nil
@@ -104,6 +108,11 @@ func asProblem(err error) error {
 			FieldProblem{Field: "change", Message: over.Why.Error(), Remedy: "Undo again for the change before it."})
 	case errors.As(err, &said): // in its words already
 		return said
+	case errors.As(err, &undrawn):
+		return problem(http.StatusUnprocessableEntity, words.Capital(err.Error())+".", FieldProblem{Field: "moulding", Value: undrawn.Moulding, Message: "has measures only",
+			Remedy: "Draw its section, or take the nearest of the library, in Shop under Mouldings."})
+	case errors.As(err, &unfit):
+		return problem(http.StatusUnprocessableEntity, words.Capital(unfit.Reason)+".", FieldProblem{Field: "joint", Message: unfit.Reason, Remedy: words.Capital(unfit.Remedy) + "."})
 	case errors.As(err, &full):
 		return problem(http.StatusInsufficientStorage,
 			"The disk of the machine that Gnomon runs on is full. This was not kept; all that was kept before is whole, and can be read, printed and exported.",

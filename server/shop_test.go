@@ -101,7 +101,6 @@ func TestRecut(t *testing.T) {
 	}
 	for _, k := range v.Cuts {
 		if k.Piece == "ga-base.ga2" {
-			k.Mark.Kind = "cut"
 			b, _ := json.Marshal(k.Mark)
 			v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"record","value":`+string(b)+`}]}`)
 		}

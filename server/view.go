@@ -129,6 +129,7 @@ type EndView struct {
 	Short   *LengthView `json:"short,omitempty" doc:"how far a square end stops short of the corner line"`
 	Assumed bool        `json:"assumed,omitempty"`
 	Mark    string      `json:"mark,omitempty"`
+	Coped   string      `json:"coped,omitempty" doc:"the mark that says it is coped"`
 }
 
 // DecisionView is a decision at a corner.
@@ -153,6 +154,15 @@ type DecisionView struct {
 	Instead   *TallyView `json:"instead,omitempty"`
 	Seen      bool       `json:"seen" doc:"from the way in"`
 	Seam      float64    `json:"seam" doc:"how much of the seam shows from there, 0 to 1"`
+	Fit       *JointFit  `json:"fit,omitempty" doc:"how it will close; none where that cannot be told"`
+}
+
+// JointFit is how a joint will close.
+type JointFit struct {
+	Word   string  `json:"word" enum:"closes,may show,likely shows,will not close"`
+	Text   string  `json:"text"`
+	Shows  float64 `json:"shows" doc:"how likely it shows, 0 to 1"`
+	Closes bool    `json:"closes"`
 }
 
 // OtherView is what to send to let the other piece give way.
@@ -210,9 +220,11 @@ type ActView struct {
 type CutView struct {
 	Piece    string        `json:"piece"`
 	Hand     string        `json:"hand" enum:"left,right"`
+	Step     string        `json:"step" enum:"cut,cope"`
 	Number   int           `json:"number"`
 	Done     bool          `json:"done"`
 	Check    string        `json:"check"`
+	Tries    string        `json:"tries,omitempty" doc:"of a cope: how often it can be begun anew in its stick"`
 	Cautions []CautionView `json:"cautions"`
 	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
 	Mark     job.Record    `json:"mark"`
@@ -382,7 +394,7 @@ func findingView(f finding.Finding) FindingView {
 func endView(e *piece.End, byID map[string]*piece.Piece, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against,
 		Chamfer: e.ChamferText(u),
-		Lies:    picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
+		Lies:    picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Coped: e.Coped, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
 		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(byID[e.Meets], u),
 		Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
@@ -410,6 +422,9 @@ func decisionView(j *job.Job, d plan.Decision, byID map[string]*piece.Piece) Dec
 		Right: d.Right,
 		Stops: d.Against, Rule: d.Rule, Title: d.Title, Why: d.Why, RunnerUp: d.RunnerUp, Overrides: some(d.Overrides), Now: tallyView(d.Now, j.Unit),
 		Instead: tallyView(d.Instead, j.Unit), Seen: d.Seen, Seam: d.Seam}
+	if d.Fit != nil {
+		v.Fit = &JointFit{d.Fit.Word(), d.Fit.Text(j.Unit) + ".", d.Fit.Shows, d.Fit.Closes()}
+	}
 	if d.Instead != nil || d.Joint == "cope" && len(d.Overrides) > 0 {
 		v.Other = &OtherView{Choice: job.HandLeft}
 		if d.Coped == d.Left {

@@ -7,7 +7,6 @@ import (
 	"gnomon/core/cope"
 	"gnomon/core/measure"
 	"gnomon/core/saw"
-	"gnomon/core/sticks"
 	"gnomon/core/words"
 )
 
@@ -195,39 +194,20 @@ func (e *End) far() string {
 	return "bottom"
 }
 
-// Deep is how far from the piece's longest point the line runs back into it.
-func (e *End) Deep() float64 {
-	deep := 0.0
-	for _, m := range e.Line {
-		deep = max(deep, m.Along)
-	}
-	return deep + e.Extra
+// Tries is how often an end can be begun anew before its stick is used up, with so much left of that: each takes as much as the
+// cut before the cope runs along the piece, and one kerf.
+func Tries(left, deep, kerf measure.Length) int {
+	return int(left / max(deep+kerf, measure.Sixtyfourth))
 }
 
-// Tries is how often the end can be begun anew before its stick is used up: each takes the depth of the line and one kerf. known is
-// false where the piece lies on no stick yet.
-func (e *End) Tries(supplies []sticks.Supply, kerf measure.Length) (tries int, known bool) {
-	for _, s := range supplies {
-		for _, bar := range s.Sticks {
-			on := slices.ContainsFunc(bar.On, func(q sticks.BarPiece) bool { return q.Piece != nil && q.Piece.ID == e.Piece.ID })
-			if !on {
-				continue
-			}
-			return int(bar.Leftover.Inches() / (e.Deep() + kerf.Inches())), true
-		}
-	}
-	return 0, false
-}
-
-// TriesText tells that.
+// TriesText tells that; known is false where the piece lies on no stick yet.
 func TriesText(tries int, known bool) string {
 	switch {
 	case !known:
 		return "It lies on no stick yet: cut it a hand longer than you need, for a second try."
 	case tries == 0:
 		return "There is no second try in this stick: try it on scrap first."
-	}
-	if tries == 1 {
+	case tries == 1:
 		return "One more try in this stick, if it breaks."
 	}
 	return fmt.Sprintf("%d more tries in this stick, if it breaks.", tries)

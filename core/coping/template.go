@@ -47,6 +47,41 @@ type Sheet struct {
 // beside is how much of the piece a template shows beyond the line, and on the waste side of it.
 const beside = 1.0
 
+// onFace is a place of the face's template: as one looks at it, its top edge up, the corner on the end's own side.
+func (e *End) onFace(along, around float64) [2]float64 {
+	if e.Hand == joint.Right { // the corner is to the right, and along runs to the left
+		along = -along
+	}
+	return [2]float64{along, around}
+}
+
+// OnFace is the part of the line that a step is about, on the face's template; a relief cut runs from the end to its corner.
+func (e *End) OnFace(s Step) [][2]float64 {
+	var out [][2]float64
+	if s.Kind == StepRelief {
+		for _, r := range e.Reliefs {
+			if r.Number == s.Number {
+				return [][2]float64{e.onFace(-0.25, r.Around), e.onFace(r.Along, r.Around)}
+			}
+		}
+	}
+	for i, m := range e.Line {
+		if i > 0 {
+			a := e.Line[i-1]
+			for _, cut := range []float64{s.From, s.To} {
+				if a.Around < cut-1e-9 && cut < m.Around-1e-9 {
+					t := (cut - a.Around) / (m.Around - a.Around)
+					out = append(out, e.onFace(a.Along+(m.Along-a.Along)*t, cut))
+				}
+			}
+		}
+		if m.Around >= s.From-1e-9 && m.Around <= s.To+1e-9 {
+			out = append(out, e.onFace(m.Along, m.Around))
+		}
+	}
+	return out
+}
+
 // Face is the template that wraps around the face: as one looks at it, its top edge up.
 func (e *End) Face() Sheet {
 	side := 1.0
@@ -55,7 +90,7 @@ func (e *End) Face() Sheet {
 	}
 	g := e.girth()
 	s := Sheet{Name: "on the face, face up"}
-	at := func(along, around float64) [2]float64 { return [2]float64{side * along, around} }
+	at := e.onFace
 	least, most := math.Inf(1), math.Inf(-1)
 	var line [][2]float64
 	for _, m := range e.Line {

@@ -48,6 +48,7 @@ const (
 // the other face, and the same level, square to the other wall. Where an end stands in the other piece it is negative.
 type Gap struct {
 	Around float64
+	Along  float64 // back from the corner line, where the joint is home
 	Own    profile.Place
 	Gap    float64
 	Level  float64

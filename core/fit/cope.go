@@ -181,7 +181,7 @@ func (c *Coped) gaps(a *profile.Hung, corner Corner, at func(k int, share float6
 			} else if d.U < face && g > 1e-7 && a.Inside(d) {
 				g = -g
 			}
-			out = append(out, Gap{e.around + (f.around-e.around)*t,
+			out = append(out, Gap{e.around + (f.around-e.around)*t, h.x - home,
 				profile.Place{U: e.own.U + (f.own.U-e.own.U)*t, Z: e.own.Z + (f.own.Z-e.own.Z)*t}, g, d.U - face})
 		}
 		p = q

@@ -62,6 +62,21 @@ func (j Joint) mitred() Mitred {
 // thick is how far the piece that gives way stands out.
 func (j Joint) thick() float64 { return j.Coped.Projection().Inches() }
 
+// RolledBy is the joint with both pieces rolled further by as much, held where they may be; as far as they may where that is too far.
+func (j Joint) RolledBy(roll measure.Angle) Joint {
+	a, b := holdOf(j.Through, j.Crown, j.Poses.Through), holdOf(j.Coped, j.Crown, j.Poses.Coped)
+	for range 20 {
+		p, ok := a.pose(roll, 0)
+		q, also := b.pose(roll, 0)
+		if ok && also {
+			j.Poses = Poses{p, q}
+			return j
+		}
+		roll *= 0.9
+	}
+	return j
+}
+
 // Close slides the joint home as it hangs.
 func (j Joint) Close() Closed { return j.close(whole) }
 
@@ -86,7 +101,7 @@ func (j Joint) level(gap float64) Closed {
 		out.Touch = Body
 	}
 	for i, q := range h.Own {
-		out.Gaps = append(out.Gaps, Gap{h.Around[i], q, gap, gap})
+		out.Gaps = append(out.Gaps, Gap{h.Around[i], 0, q, gap, gap})
 	}
 	return out
 }

@@ -194,6 +194,9 @@ func polygon(ps ...Point) []Point {
 }
 
 // round keeps a picture's numbers short; a ten-thousandth of an inch is not seen.
+// Round is a place as pictures tell it.
+func Round(p [2]float64) Point { return Point{round(p[0]), round(p[1])} }
+
 func round(v float64) float64 {
 	r := math.Round(v*1e4) / 1e4
 	if r == 0 {

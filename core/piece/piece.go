@@ -120,6 +120,9 @@ func (p *Piece) Along() (from, to measure.Length) {
 // Begun tells whether an end of the piece is cut, so that its wood is chosen.
 func (p *Piece) Begun() bool { return p.Left.Mark != "" || p.Right.Mark != "" }
 
+// OffStick tells whether the piece is cut off its stick at both ends; what is coped may still be to do.
+func (p *Piece) OffStick() bool { return p.Left.Mark != "" && p.Right.Mark != "" }
+
 // FromStick tells whether the piece is cut from a stick of its own: a cap comes from an
 // offcut.
 func (p *Piece) FromStick() bool { return p.Back > 0 && !p.Cap }

@@ -61,6 +61,15 @@ func really(e *piece.End, m *job.Saw) (off, sigma measure.Angle) {
 	return half(mitre, bevel) - half(e.Setting.Mitre, e.Setting.Bevel), sigma
 }
 
+// MadeFor is the corner that an end is cut for, as it is dialled.
+func MadeFor(e *piece.End, m *job.Saw) measure.Angle {
+	off, _ := really(e, m)
+	if e.Template {
+		off = 0
+	}
+	return (e.Theta - 2*off).Round(0.01)
+}
+
 // fitted is how two ends of a joint close in their corner: left and right are the pieces' ends that stand there, gives the one that
 // gives way. Nil where it cannot be told.
 func (r *room) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corner, m *job.Saw, through, gives end) *fit.Expected {

@@ -29,6 +29,7 @@ type Cut struct {
 	Number   int // of the piece's own two cuts, 1 or 2; of its copes likewise
 	Done     bool
 	Check    string // what to measure after it
+	Tries    string // of a cope: how often it can be begun anew
 	Cautions []Caution
 	Stays    bool // the saw is set so already, by the cut before
 	Batch    int  // so many pieces alike come one after the other: set a stop block
@@ -45,6 +46,7 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	said := map[any]bool{}
 	var out []Cut
 	var last *piece.End
+	left := leftOf(supplies)
 	add := func(p *piece.Piece, hands [2]joint.Hand) {
 		for n, hand := range hands {
 			e := p.End(hand)
@@ -54,7 +56,7 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 			last = e
 			out = append(out, k)
 		}
-		out = append(out, copes(j, p, hands)...)
+		out = append(out, copes(j, p, hands, left)...)
 	}
 	sorted := c.sorted(j.Rules.Order)
 	for _, held := range []bool{false, true} {
@@ -71,8 +73,23 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	return out
 }
 
+// leftOf is what is left of the stick that each piece lies on.
+func leftOf(supplies []sticks.Supply) map[string]measure.Length {
+	out := map[string]measure.Length{}
+	for _, s := range supplies {
+		for _, bar := range s.Sticks {
+			for _, q := range bar.On {
+				if q.Piece != nil {
+					out[q.Piece.ID] = bar.Leftover
+				}
+			}
+		}
+	}
+	return out
+}
+
 // copes are the ends of a piece that are coped once both are cut: it is off the saw then.
-func copes(j *job.Job, p *piece.Piece, hands [2]joint.Hand) []Cut {
+func copes(j *job.Job, p *piece.Piece, hands [2]joint.Hand, left map[string]measure.Length) []Cut {
 	var out []Cut
 	for _, hand := range hands {
 		e := p.End(hand)
@@ -81,7 +98,13 @@ func copes(j *job.Job, p *piece.Piece, hands [2]joint.Hand) []Cut {
 		}
 		rules, _ := j.RulesAt(j.Room(p.Room), p.Run, e.Corner)
 		t := coping.ToolOf(rules)
+		deep := e.Run
+		if e.Template { // cut to the wall, and sawn back as far as the other piece stands out
+			deep += e.OtherFace
+		}
+		rest, laid := left[p.ID]
 		out = append(out, Cut{Piece: p.ID, Hand: hand, Step: Coping, Number: len(out) + 1, Done: e.Finished(), Cautions: copingCautions(j),
+			Tries: coping.TriesText(coping.Tries(rest, deep, j.Kerf()), laid),
 			Check: fmt.Sprintf("Cope it with %s, leaned %s or more, and try it on a scrap of what it meets.", t.Name, t.LeansAtLeast(e.Theta))})
 	}
 	return out

@@ -73,7 +73,7 @@ func newCutting(j *job.Job, pieces []*piece.Piece, supply []sticks.Supply) *cutt
 		if !on[i] {
 			c.sticks = append(c.sticks, cutStick{pieces: []int{i}})
 		}
-		if !p.Done {
+		if !p.OffStick() {
 			c.alike[alikeKey(p)]++
 		}
 	}

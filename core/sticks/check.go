@@ -188,7 +188,7 @@ func walk(j *job.Job, f *nest.Problem, st job.LaidStick, byID map[string]*piece.
 		}
 		bp.Begun = p.Begun()
 		out.Started = out.Started || bp.Begun
-		out.Finished = out.Finished && p.Done
+		out.Finished = out.Finished && p.OffStick()
 		n := Fitted(j, p)
 		bp.To = bp.From + n.Length
 		if n.Length > q.To-q.From && bp.Begun { // cut as it was; what has changed since is a finding of its own

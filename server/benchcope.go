@@ -1,0 +1,88 @@
+package server
+
+import (
+	"gnomon/core/coping"
+	"gnomon/core/joint"
+	"gnomon/core/picture"
+	"gnomon/core/piece"
+	"gnomon/core/sawing"
+)
+
+func (s *server) benchCope(in *CopeAsk) (*coping.End, error) {
+	j, err := s.benchJob(in.Job)
+	if err != nil {
+		return nil, err
+	}
+	through, err := s.side(&j, in.Through)
+	if err != nil {
+		return nil, err
+	}
+	coped, err := s.side(&j, in.Coped)
+	if err != nil {
+		return nil, err
+	}
+	theta, err := askedAngle("reading", in.Reading, 90, 1, 179)
+	if err != nil {
+		return nil, err
+	}
+	if a, b := through.Shape, coped.Shape; a.Section != nil && b.Section != nil && a.Section.Leans() && b.Section.Leans() {
+		through.Hangs.Up = b.Section.Height().Inches() - a.Section.Height().Inches() // tops tell under a ceiling
+	}
+	return coping.New(through, coped, coping.Meeting{Theta: theta}, joint.Hand(in.Hand), nil, &j.Rules, j.Machine(), j.Unit)
+}
+
+// cope is a coped end of the plan.
+func (p *planned) cope(id string, hand joint.Hand) (CopeView, error) {
+	e, err := coping.Of(&p.job, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces), id, hand)
+	if err != nil {
+		return CopeView{}, err
+	}
+	return copeView(e), nil
+}
+
+func copeView(e *coping.End) CopeView {
+	v := CopeView{Title: e.Title(), Line: e.LineText(), Lean: e.LeanText(), Waste: e.WasteText(), Extra: e.ExtraText(), Steps: []CopeStepView{}, Checks: e.Checks(),
+		Face: templateView(e.Face()), Exact: e.Follows}
+	if back := e.Behind(); len(back.Strokes) > 0 {
+		b := templateView(back)
+		v.Back = &b
+	}
+	for _, k := range e.Steps() {
+		v.Steps = append(v.Steps, CopeStepView{k.Kind, k.Number, k.Text, points(e.OnFace(k))})
+	}
+	return v
+}
+
+func templateView(s coping.Sheet) TemplateView {
+	v := TemplateView{Name: s.Name, Box: [4]float64{s.Low[0], s.Low[1], s.High[0] - s.Low[0], s.High[1] - s.Low[1]}, Strokes: []StrokeView{}, Notes: []NoteView{}}
+	for _, k := range s.Strokes {
+		v.Strokes = append(v.Strokes, StrokeView{k.Layer, points(k.At)})
+	}
+	for _, n := range s.Notes {
+		v.Notes = append(v.Notes, NoteView{picture.Point(n.At), n.Text, n.Size, n.Anchor})
+	}
+	return v
+}
+
+func points(at [][2]float64) []picture.Point {
+	out := make([]picture.Point, len(at))
+	for i, p := range at {
+		out[i] = picture.Round(p)
+	}
+	return out
+}
+
+// copesOf are the coped ends of a room in the order to cut them. What cannot be drawn is left out: the plan tells of it.
+func (p *planned) copesOf(room string) []*coping.End {
+	shapes, byID := piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces)
+	var out []*coping.End
+	for _, k := range p.plan.Cuts() {
+		if q := byID[k.Piece]; q.Room != room || k.Step != sawing.Coping {
+			continue
+		}
+		if e, err := coping.Of(&p.job, shapes, byID, k.Piece, k.Hand); err == nil {
+			out = append(out, e)
+		}
+	}
+	return out
+}
