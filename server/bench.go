@@ -44,6 +44,14 @@ type BenchMoulding struct {
 // BenchMouldings are those to choose from.
 type BenchMouldings struct {
 	Mouldings []BenchMoulding `json:"mouldings"`
+	Rulers    []RulerView     `json:"rulers" doc:"what a screen's own inch is set against"`
+}
+
+// RulerView is one of them.
+type RulerView struct {
+	Code   string  `json:"code"`
+	Text   string  `json:"text"`
+	Inches float64 `json:"inches"`
 }
 
 // ClosingAsk is a joint to close.
@@ -58,6 +66,7 @@ type ClosingAsk struct {
 	Back     string `query:"back" maxLength:"60" doc:"how far the saw leaned; none is what the corner and the tool want"`
 	Roll     string `query:"roll" maxLength:"60" doc:"how far both pieces are rolled, flatter"`
 	Cures    bool   `query:"cures" doc:"what closes it as well"`
+	Space    bool   `query:"space" doc:"both joints in space as well"`
 }
 
 // ClosingView is a joint both ways.
@@ -69,18 +78,32 @@ type ClosingView struct {
 	Says  []SaysOne    `json:"says"`
 	Rolls float64      `json:"rolls" doc:"how far it may be rolled either way, in degrees"`
 	Crown bool         `json:"crown"`
+	Asked AskedView    `json:"asked" doc:"what was asked, as it is read back"`
+}
+
+// AskedView is what a joint was asked for, as people read it.
+type AskedView struct {
+	Reading  string `json:"reading"`
+	Made     string `json:"made"`
+	Lean     string `json:"lean"`
+	Ceiling  string `json:"ceiling"`
+	Compound string `json:"compound"`
+	Low      string `json:"low"`
+	Roll     string `json:"roll"`
+	Step     string `json:"step" doc:"what one step of a length is, to be typed"`
 }
 
 // ClosingSide is one of the two joints.
 type ClosingSide struct {
-	Made    string      `json:"made" doc:"for what it is sawn"`
-	Gap     string      `json:"gap"`
-	Where   string      `json:"where"`
-	Verdict string      `json:"verdict" enum:"closed,fill,recut"`
-	Word    string      `json:"word"`
-	Touch   string      `json:"touch,omitempty"`
-	Cures   []CureView  `json:"cures"`
+	Made    string          `json:"made" doc:"for what it is sawn"`
+	Gap     string          `json:"gap"`
+	Where   string          `json:"where"`
+	Verdict string          `json:"verdict" enum:"closed,fill,recut"`
+	Word    string          `json:"word"`
+	Touch   string          `json:"touch,omitempty"`
+	Cures   []CureView      `json:"cures"`
 	Picture picture.Closing `json:"picture"`
+	Space   *picture.Space  `json:"space,omitempty"`
 }
 
 // CureView is one way to close it.
@@ -338,7 +361,10 @@ func (s *server) benchJob(id string) (job.Job, error) {
 }
 
 func (s *server) benchMouldings(id string) (BenchMouldings, error) {
-	out := BenchMouldings{Mouldings: []BenchMoulding{}}
+	out := BenchMouldings{Mouldings: []BenchMoulding{}, Rulers: []RulerView{}}
+	for _, r := range coping.Rulers {
+		out.Rulers = append(out.Rulers, RulerView(r))
+	}
 	seen := map[string]bool{}
 	add := func(ref, name, from string, o *profile.Section) {
 		if o == nil || seen[name+o.Key()] {

@@ -74,8 +74,10 @@ type onBench struct {
 	mitre          *fit.Joint
 	notCoped       error
 	notMitred      string
-	roll           measure.Angle
+	roll, lean     measure.Angle
+	down, low      float64
 	compound       float64
+	space          bool
 	tool           coping.Tool
 }
 
@@ -90,7 +92,7 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 	if err != nil {
 		return nil, err
 	}
-	b := &onBench{unit: j.Unit, tool: coping.ToolOf(&j.Rules)}
+	b := &onBench{unit: j.Unit, space: in.Space, tool: coping.ToolOf(&j.Rules)}
 	for _, k := range []struct {
 		side *coping.Side
 		ref  string
@@ -109,8 +111,7 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 	if err != nil {
 		return nil, err
 	}
-	lean, err := askedAngle("lean", in.Lean, 0, -5, 5)
-	if err != nil {
+	if b.lean, err = askedAngle("lean", in.Lean, 0, -5, 5); err != nil {
 		return nil, err
 	}
 	back, err := askedAngle("back", in.Back, b.tool.LeansAtLeast(made), 0, 80)
@@ -120,28 +121,27 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 	if b.roll, err = askedAngle("roll", in.Roll, 0, -6, 6); err != nil {
 		return nil, err
 	}
-	var down, low float64
 	for _, k := range []struct {
 		field, text string
 		to          *float64
-	}{{"ceiling", in.Ceiling, &down}, {"compound", in.Compound, &b.compound}, {"low", in.Low, &low}} {
+	}{{"ceiling", in.Ceiling, &b.down}, {"compound", in.Compound, &b.compound}, {"low", in.Low, &b.low}} {
 		if *k.to, err = askedLength(k.field, k.text, b.unit); err != nil {
 			return nil, err
 		}
 	}
 	a, c := b.through.Shape.Section, b.coped.Shape.Section
 	b.crown = a.Leans() && c.Leans()
-	at := fit.Corner{Theta: b.reading - 2*fit.Compound(b.compound, reach, stiff), Lean: lean}
+	at := fit.Corner{Theta: b.reading - 2*fit.Compound(b.compound, reach, stiff), Lean: b.lean}
 	var hangs fit.Poses
-	hangs.Through.Roll = lean
+	hangs.Through.Roll = b.lean
 	if b.crown {
 		for _, p := range []struct {
 			pose *profile.Pose
 			of   *profile.Section
 		}{{&hangs.Through, a}, {&hangs.Coped, c}} {
-			p.pose.Roll += fit.CeilingRolls(p.of, down)
+			p.pose.Roll += fit.CeilingRolls(p.of, b.down)
 		}
-		seat := fit.LowPose(a, low)
+		seat := fit.LowPose(a, b.low)
 		hangs.Through.Roll += seat.Roll
 		hangs.Through.Up += seat.Up
 		// Under a ceiling tops tell: what is less tall hangs higher.
@@ -172,19 +172,22 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 func (b *onBench) rolled(j fit.Joint) fit.Joint { return j.RolledBy(b.roll) }
 
 func (b *onBench) view(cures bool) ClosingView {
-	v := ClosingView{Title: b.coped.Name + " into " + words.Small(b.through.Name), Crown: b.crown, Says: []SaysOne{}, Rolls: 3}
+	v := ClosingView{Title: b.coped.Name + " into " + words.Small(b.through.Name), Crown: b.crown, Says: []SaysOne{}, Rolls: 3, Asked: b.readBack()}
 	var closed []fit.Closed
 	if b.notCoped == nil {
 		j := b.rolled(b.cope)
 		closed = append(closed, j.Close())
 		v.Cope = b.side(b.cope, closed[0], cures)
+		v.Cope.Space = b.inSpace(j, closed[0])
 	} else {
 		v.Why = words.Capital(b.notCoped.Error()) + "."
 	}
 	if b.mitre != nil {
-		c := b.rolled(*b.mitre).Close()
+		j := b.rolled(*b.mitre)
+		c := j.Close()
 		closed = append(closed, c)
 		v.Mitre = b.side(*b.mitre, c, cures)
+		v.Mitre.Space = b.inSpace(j, c)
 	} else {
 		v.Why = b.notMitred
 	}
@@ -201,6 +204,42 @@ func (b *onBench) view(cures bool) ClosingView {
 	}
 	b.says(&v)
 	return v
+}
+
+func (b *onBench) inSpace(j fit.Joint, c fit.Closed) *picture.Space {
+	if !b.space {
+		return nil
+	}
+	s := picture.InSpace(j, c)
+	return &s
+}
+
+// readBack is what was asked, as people read it.
+func (b *onBench) readBack() AskedView {
+	length := func(x float64, more, less string) string {
+		switch {
+		case x == 0:
+			return "0"
+		case x < 0:
+			return measure.FromInches(-x).In(b.unit) + " " + less
+		}
+		return measure.FromInches(x).In(b.unit) + " " + more
+	}
+	angle := func(a measure.Angle, more, less string) string {
+		switch {
+		case a == 0:
+			return "0°"
+		case a < 0:
+			return a.Abs().String() + " " + less
+		}
+		return a.String() + " " + more
+	}
+	step := "0.015625"
+	if b.unit.Metric() {
+		step = "0.5"
+	}
+	return AskedView{Reading: b.reading.String(), Made: b.cope.Made.Theta.String(), Lean: angle(b.lean, "in", "out"), Ceiling: length(b.down, "down", "up"),
+		Compound: length(b.compound, "thick", ""), Low: length(b.low, "low", "high"), Roll: angle(b.roll, "flatter", "steeper"), Step: step}
 }
 
 func (b *onBench) side(j fit.Joint, c fit.Closed, cures bool) *ClosingSide {

@@ -180,6 +180,15 @@ func (e *End) wasteAt() (cope.Mark, bool) {
 	return best, best.Along > 0.45
 }
 
+// Ruler is what a screen's own inch is set against: a thing that is as long everywhere.
+type Ruler struct {
+	Code, Text string
+	Inches     float64
+}
+
+// Rulers are those: a bank card is 85.6 mm long (ISO/IEC 7810), and two lengths of a ruler.
+var Rulers = []Ruler{{"card", "a bank card, its long side", 85.6 / 25.4}, {"inches", "a ruler, 3 inches", 3}, {"mm", "a ruler, 80 mm", 80 / 25.4}}
+
 // CheckSquares are what to measure after printing, from a place on: 2 in, and 50 mm inside it.
 func CheckSquares(at [2]float64) Sheet {
 	square := func(side float64) Stroke {

@@ -113,6 +113,9 @@ const titles: Record<string, string> = {
   saws: 'Saws',
   rules: 'House rules',
   corner: 'One corner',
+  fit: 'Will it close?',
+  cope: 'Cope',
+  wrong: 'What went wrong?',
   copies: 'Copies',
 }
 watch(

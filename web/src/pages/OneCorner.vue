@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, lineOf, type OneCorner, take } from '../api/client'
 import AngleInput from '../parts/AngleInput.vue'
 import SawBench from '../parts/SawBench.vue'
+import BenchTabs from './bench/BenchTabs.vue'
 import { scales, turnKinds } from '../state/choices'
 
 const route = useRoute()
@@ -59,6 +60,7 @@ const words = (e: OneCorner['ends'][number]) => `${e.mitre.text}${e.mitre.side ?
 <template>
   <div class="corner">
     <section class="ask">
+      <BenchTabs class="tabs" />
       <h1>One corner</h1>
       <AngleInput class="read" label="Protractor reading" :typed="reading" :commit="takeReading" big live />
       <div class="col across">

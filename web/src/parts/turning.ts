@@ -1,4 +1,5 @@
 import type { Solid } from '../api/client'
+import { meshes } from './meshes'
 
 /** A piece in space that can be shown and turned. */
 export interface Turning {
@@ -47,45 +48,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
   let over = false
   const times: number[] = []
 
-  const quad = (ps: number[][], m: InstanceType<typeof T.Material>) => {
-    const g = new T.BufferGeometry()
-    g.setAttribute('position', new T.Float32BufferAttribute([ps[0]!, ps[1]!, ps[2]!, ps[0]!, ps[2]!, ps[3]!].flat(), 3))
-    g.computeVertexNormals()
-    return new T.Mesh(g, m)
-  }
-  const body = (a: number[][], b: number[][], m: InstanceType<typeof T.Material>) => {
-    const pos: number[] = []
-    const uv: number[] = []
-    const put = (p: number[]) => {
-      pos.push(...p)
-      uv.push(p[0]! * 0.9, (p[1]! + p[2]!) * 0.9)
-    }
-    for (let i = 0; i < a.length; i++) {
-      const k = (i + 1) % a.length
-      for (const p of [a[i]!, a[k]!, b[k]!, a[i]!, b[k]!, b[i]!]) put(p)
-    }
-    const g = new T.BufferGeometry()
-    g.setAttribute('position', new T.Float32BufferAttribute(pos, 3))
-    g.setAttribute('uv', new T.Float32BufferAttribute(uv, 2))
-    g.computeVertexNormals()
-    return new T.Mesh(g, m)
-  }
-  const cap = (section: number[][], ring: number[][], m: InstanceType<typeof T.Material>) => {
-    const tri = T.ShapeUtils.triangulateShape(
-      section.map((p) => new T.Vector2(p[0], p[1])),
-      [],
-    )
-    const g = new T.BufferGeometry()
-    g.setAttribute(
-      'position',
-      new T.Float32BufferAttribute(
-        tri.flat().flatMap((i) => ring[i]!),
-        3,
-      ),
-    )
-    g.computeVertexNormals()
-    return new T.Mesh(g, m)
-  }
+  const { quad, body, cap } = meshes(T)
 
   function build(s: Solid) {
     for (const g of [stage, place, piece]) {

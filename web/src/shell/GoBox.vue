@@ -63,6 +63,9 @@ const targets = computed<Target[]>(() => {
     { name: 'quote', where: 'look', go: to('quote') },
     { name: 'price sheet', where: 'look', go: to('prices') },
     { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) },
+    { name: 'will it close? fit', where: 'bench', go: () => void router.push({ name: 'fit' }) },
+    { name: 'cope, its template', where: 'bench', go: () => void router.push({ name: 'cope' }) },
+    { name: 'what went wrong?', where: 'bench', go: () => void router.push({ name: 'wrong' }) },
   )
   return out
 })

@@ -50,9 +50,9 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
       >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
-      <RouterLink class="stop" :class="{ on: route.name === 'corner' }" :to="{ name: 'corner' }">
+      <RouterLink class="stop" :class="{ on: ['corner', 'fit', 'cope', 'wrong'].includes(String(route.name)) }" :to="{ name: 'fit' }">
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M1 7h18M3 7v10M17 7v10M3 13h14" /></svg><span class="word">Bench</span
-        ><span class="state">one corner</span>
+        ><span class="state">corner, fit, cope</span>
       </RouterLink>
       <RouterLink
         v-if="me?.desk || !mayAll"

@@ -45,6 +45,20 @@ describe('a job with what waits', () => {
     expect(v.pieces[0]!.miscuts).toBe(1)
     expect(v.pieces[0]!.done).toBe(false)
   })
+  it('is done when what is coped is coped', () => {
+    const a = { ...job.pieces[0]!, left: { joint: 'cope' } } as never
+    const of = { ...job, pieces: [a, job.pieces[1]!], cuts: [...job.cuts, { piece: 'a', hand: 'left', step: 'cope', done: false }] } as unknown as JobNow
+    const cut = withWaiting(of, [done('cut', 'a', 'left')])!
+    expect(cut.pieces[0]!.done).toBe(false)
+    expect(cut.cuts[3]!.done).toBe(false)
+    const coped = withWaiting(of, [done('cut', 'a', 'left'), done('coped', 'a', 'left')])!
+    expect(coped.pieces[0]!.done).toBe(true)
+    expect(coped.cuts[3]!.done).toBe(true)
+    expect(coped.pieces[0]!.left.coped).toBe('coped-a')
+    const back = withWaiting(of, [done('cut', 'a', 'left'), done('coped', 'a', 'left'), done('take_back', 'a', 'left', { step: 'cope' })])!
+    expect(back.pieces[0]!.left.mark).toBe('cut-a')
+    expect(back.pieces[0]!.done).toBe(false)
+  })
   it('takes a mark back', () => {
     expect(withWaiting(job, [done('take_back', 'a', 'right')])!.cuts[1]!.done).toBe(false)
   })

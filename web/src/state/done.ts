@@ -6,7 +6,7 @@ export interface Done {
   /** The name of the request, and of the record that it makes. */
   id: string
   job: string
-  what: 'cut' | 'miscut' | 'take_back' | 'recut'
+  what: 'cut' | 'coped' | 'miscut' | 'take_back' | 'recut'
   piece: string
   hand: 'left' | 'right'
   /** What the piece was called, and how long it was to be, for the person. */
@@ -14,8 +14,9 @@ export interface Done {
   /** When, by this device's clock. */
   at: number
   mark?: CutView['mark']
-  /** The record that is taken back. */
+  /** The record that is taken back, and of which step of the end it is. */
   of?: string
+  step?: 'cut' | 'cope'
   off?: { off: string; by: string; why: string }
   /** Why the program did not take it. */
   refused?: string
@@ -25,25 +26,35 @@ export interface Done {
 export function withWaiting(v: JobNow | null, done: Done[]): JobNow | null {
   const mine = done.filter((d) => d.job === v?.id && !d.refused)
   if (!v || !mine.length) return v
-  const made = new Map<string, string>() // piece/hand: the record, empty where it is not cut any more
+  // By piece/hand: the record, empty where it is not cut or coped any more.
+  const cut = new Map<string, string>()
+  const coped = new Map<string, string>()
   const spoiled = new Map<string, number>()
   for (const d of mine) {
     const k = `${d.piece}/${d.hand}`
-    if (d.what === 'cut') made.set(k, d.id)
+    if (d.what === 'cut') cut.set(k, d.id)
+    else if (d.what === 'coped') coped.set(k, d.id)
     else if (d.what === 'miscut') {
-      made.set(`${d.piece}/left`, '').set(`${d.piece}/right`, '')
+      for (const of of [cut, coped]) of.set(`${d.piece}/left`, '').set(`${d.piece}/right`, '')
       spoiled.set(d.piece, (spoiled.get(d.piece) ?? 0) + 1)
-    } else made.set(k, '')
+    } else {
+      coped.set(k, '')
+      if (d.step !== 'cope') cut.set(k, '')
+    }
   }
   const touched = new Set(mine.map((d) => d.piece))
+  const standing = (c: CutView) => (c.step === 'cope' ? coped : cut).get(`${c.piece}/${c.hand}`)
   return {
     ...v,
-    cuts: v.cuts.map((c) => (made.has(`${c.piece}/${c.hand}`) ? { ...c, done: made.get(`${c.piece}/${c.hand}`) !== '' } : c)),
+    cuts: v.cuts.map((c) => (standing(c) !== undefined ? { ...c, done: standing(c) !== '' } : c)),
     pieces: v.pieces.map((p) => {
       if (!touched.has(p.id)) return p
-      const left = { ...p.left, mark: made.get(`${p.id}/left`) ?? p.left.mark }
-      const right = { ...p.right, mark: made.get(`${p.id}/right`) ?? p.right.mark }
-      return { ...p, left, right, done: !!left.mark && !!right.mark, miscuts: p.miscuts + (spoiled.get(p.id) ?? 0) }
+      const ends = (['left', 'right'] as const).map((hand) => {
+        const k = `${p.id}/${hand}`
+        return { ...p[hand], mark: cut.get(k) ?? p[hand].mark, coped: coped.get(k) ?? p[hand].coped }
+      })
+      const done = ends.every((e) => !!e.mark && (e.joint !== 'cope' || !!e.coped))
+      return { ...p, left: ends[0]!, right: ends[1]!, done, miscuts: p.miscuts + (spoiled.get(p.id) ?? 0) }
     }),
   }
 }

@@ -3,11 +3,15 @@
 // work out of reach.
 import { getMany, keys, delMany, setMany } from 'idb-keyval'
 import { shallowReactive } from 'vue'
-import { api, type BenchView, take } from '../api/client'
+import { api, type BenchView, type CopeView, take } from '../api/client'
 import { kept } from './me'
 
-const at = shallowReactive(new Map<string, BenchView>())
-export const pictureOf = (name: string | undefined) => (name ? at.get(name) : undefined)
+type Picture = BenchView | CopeView
+const at = shallowReactive(new Map<string, Picture>())
+export const pictureOf = (name: string | undefined) => (name && !ofCope(name) ? (at.get(name) as BenchView | undefined) : undefined)
+/** How an end is coped: kept as pictures are. */
+export const copeOf = (name: string | undefined) => (name && ofCope(name) ? (at.get(name) as CopeView | undefined) : undefined)
+const ofCope = (name: string) => name.startsWith('cope-')
 
 const most = 12 // asked for at once
 let wanted: string[] = []
@@ -24,17 +28,18 @@ export async function fetchPictures(of: string, names: (string | undefined)[]) {
     while (wanted.length) {
       const some = wanted.slice(0, most)
       wanted = wanted.slice(most)
-      const had = await getMany<BenchView | undefined>(
+      const had = await getMany<Picture | undefined>(
         some.map((n) => `picture ${n}`),
         kept,
       ).catch(() => [])
       const missing: string[] = []
       some.forEach((n, i) => (had[i] ? at.set(n, had[i]) : missing.push(n)))
       if (!missing.length) continue
-      const { pictures } = await take(api.GET('/api/jobs/{job}/pictures', { params: { path: { job }, query: { of: missing } } }))
-      for (const [n, p] of Object.entries(pictures)) at.set(n, p)
+      const found = await take(api.GET('/api/jobs/{job}/pictures', { params: { path: { job }, query: { of: missing } } }))
+      const all = Object.entries<Picture>({ ...found.pictures, ...found.copes })
+      for (const [n, p] of all) at.set(n, p)
       await setMany(
-        Object.entries(pictures).map(([n, p]) => [`picture ${n}`, p]),
+        all.map(([n, p]) => [`picture ${n}`, p]),
         kept,
       ).catch(() => {})
     }

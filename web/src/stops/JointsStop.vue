@@ -107,7 +107,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
                   class="mine"
                   title="Decided by hand"
                   >by hand</i
-                ></span
+                ><i v-if="d.fit && !d.fit.closes" class="shows" :class="{ bad: d.fit.word === 'will not close' }">△ {{ d.fit.word }}</i></span
               >
             </button>
           </li>
@@ -277,6 +277,17 @@ li.near .letter {
   font-size: 12px;
   color: var(--chalk);
   margin-left: 6px;
+}
+/* A joint that closes wants no mark; one that may not has its word. */
+.shows {
+  font-style: normal;
+  font-size: 12px;
+  color: var(--ochre);
+  margin-left: 6px;
+}
+.shows.bad {
+  color: var(--brick);
+  font-weight: 600;
 }
 .empty {
   padding: 20px 16px;

@@ -13,7 +13,7 @@ import { mayCut } from '../state/me'
 import { news } from '../state/news'
 import { tell } from '../state/notice'
 import { held, heldBy, nameOf, takeOver } from '../state/people'
-import { fetchPictures, pictureOf, sweepPictures } from '../state/pictures'
+import { copeOf, fetchPictures, pictureOf, sweepPictures } from '../state/pictures'
 import { add } from '../state/queue'
 import OutOfReach from './saw/OutOfReach.vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -24,12 +24,15 @@ const TurnPiece = defineAsyncComponent(() => import('../parts/TurnPiece.vue'))
 // Loaded beside the page, not when it is opened: the program may be out of reach by then.
 const cutAgain = import('./CutAgain.vue')
 const CutAgain = defineAsyncComponent(() => cutAgain)
+// A cope is the second step of an end: loaded beside the page too.
+const copeStep = import('./saw/CopeStep.vue')
+const CopeStep = defineAsyncComponent(() => copeStep)
 const onWall = ref(false)
 const again = ref(false)
 const inSpace = ref(true)
 
-const at = ref('') // the cut shown, as piece/hand
-const key = (c: CutView) => `${c.piece}/${c.hand}`
+const at = ref('') // the cut shown, as piece/hand/step
+const key = (c: CutView) => `${c.piece}/${c.hand}/${c.step}`
 const index = computed(() =>
   Math.max(
     0,
@@ -41,6 +44,8 @@ const piece = computed(() => (cut.value ? pieceById.value.get(cut.value.piece) :
 const end = computed(() => (cut.value && piece.value ? piece.value[cut.value.hand] : undefined))
 const done = computed(() => cuts.value.filter((c) => c.done).length)
 const bench = computed(() => pictureOf(cut.value?.picture))
+const coping = computed(() => cut.value?.step === 'cope')
+const cope = computed(() => copeOf(cut.value?.picture))
 /** Who is cutting this very piece elsewhere. */
 const holder = computed(() => (piece.value ? heldBy(piece.value.id) : undefined))
 
@@ -127,9 +132,11 @@ onMounted(() => awake.isSupported.value && void awake.request('screen').catch(()
 onBeforeUnmount(() => void awake.release().catch(() => {}))
 
 /** Not while another has the piece, nor before what changed meanwhile was read. */
-const mayMark = computed(() => mayCut.value && !holder.value && !news.value.length && !!end.value?.mitre && !piece.value?.held)
+const mayMark = computed(
+  () => mayCut.value && !holder.value && !news.value.length && !!end.value?.mitre && !piece.value?.held && (!coping.value || !!end.value.mark),
+)
 let last = '' // a key pressed twice is one cut
-async function record(what: 'cut' | 'miscut', c: CutView) {
+async function record(what: 'cut' | 'coped' | 'miscut', c: CutView) {
   if (last === what + key(c)) return
   last = what + key(c)
   await add({ job: view.value!.id, what, piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, mark: c.mark })
@@ -140,7 +147,7 @@ async function mark() {
   const c = cut.value
   if (!c || c.done || !mayMark.value) return
   const i = index.value
-  await record('cut', c)
+  await record(coping.value ? 'coped' : 'cut', c)
   await nextTick()
   show(nextOpen(i + 1) ?? c)
 }
@@ -149,8 +156,9 @@ async function miscut() {
 }
 async function takeBack() {
   const c = cut.value
-  if (!c || !end.value?.mark) return
-  await add({ job: view.value!.id, what: 'take_back', piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, of: end.value.mark })
+  const of = coping.value ? end.value?.coped : end.value?.mark
+  if (!c || !of) return
+  await add({ job: view.value!.id, what: 'take_back', piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, of, step: c.step })
   void sendNow()
 }
 const step = (by: number) => show(cuts.value[(index.value + by + cuts.value.length) % (cuts.value.length || 1)], true)
@@ -165,6 +173,14 @@ const mates = computed(
       ?.pieces.filter((id) => id !== piece.value?.id)
       .map((id) => pieceById.value.get(id)?.label.toLowerCase()) ?? [],
 )
+
+const template = computed(
+  () => `/api/jobs/${encodeURIComponent(view.value!.id)}/template?piece=${encodeURIComponent(cut.value!.piece)}&end=${cut.value!.hand}&format=pdf`,
+)
+const gapes = computed(() => ({
+  name: 'wrong',
+  query: { job: view.value!.id, run: piece.value!.run, corner: end.value!.corner },
+}))
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
 const dial = computed(() => end.value?.dial ?? end.value?.mitre)
@@ -183,6 +199,7 @@ const next = computed(() => {
   return out
 })
 const set = (c: CutView) => {
+  if (c.step === 'cope') return 'to be coped'
   const e = pieceById.value.get(c.piece)?.[c.hand]
   if (pieceById.value.get(c.piece)?.held) return 'held back'
   return e?.dial
@@ -190,6 +207,7 @@ const set = (c: CutView) => {
     : 'no setting'
 }
 const same = (c: CutView) => {
+  if (c.step === 'cope' || coping.value) return false
   const p = pieceById.value.get(c.piece)
   return !p?.held && !!p?.[c.hand].set && p[c.hand].set === end.value?.set
 }
@@ -204,11 +222,12 @@ const same = (c: CutView) => {
         <h2>
           <span class="piece">{{ piece.label }}</span> {{ piece.wallText }}{{ end.letter ? `, into corner ${end.letter}` : '' }}
           <span v-if="stays" class="stays-word">saw stays</span>
-          <span class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span>
+          <span v-if="coping" class="dim">{{ cut.hand }} end, to be coped</span
+          ><span v-else class="dim">{{ cut.hand }} end, {{ cut.number }} of 2<SetText v-if="piece.stick" :text="` · from ${piece.stick}`" /></span>
         </h2>
-        <span class="dim count">{{ done }} of {{ cuts.length }} cuts made</span>
+        <span class="dim count">{{ done }} of {{ cuts.length }} done</span>
       </header>
-      <div class="figures">
+      <div v-if="!coping" class="figures">
         <div class="length-fig">
           <span v-if="piece.held" class="huge words">held back</span><span v-else-if="piece.hand?.inPlace" class="huge words">mark in place</span
           ><span v-else class="huge"><LengthText :of="piece.cut" /></span>
@@ -240,12 +259,13 @@ const same = (c: CutView) => {
       <p v-for="r in piece.remarks" :key="r" class="warn each">
         <b>{{ r.slice(0, r.indexOf('.') + 1) }}</b><SetText :text="r.slice(r.indexOf('.') + 1)" />
       </p>
-      <p v-if="end.chamfer" class="note"><b>This end:</b> <SetText :text="end.chamfer" />.</p>
-      <p v-if="end.error" class="note">{{ end.error }}</p>
-      <p v-if="end.fence" class="note">
+      <p v-if="coping && !end.mark" class="warn">This end is not marked cut yet: cut it first.</p>
+      <p v-if="!coping && end.chamfer" class="note"><b>This end:</b> <SetText :text="end.chamfer" />.</p>
+      <p v-if="!coping && end.error" class="note">{{ end.error }}</p>
+      <p v-if="!coping && end.fence" class="note">
         <b>Cut {{ end.fence }}:</b> {{ end.fenceDo }}.
       </p>
-      <p v-else-if="end.why && end.dial" class="note">
+      <p v-else-if="!coping && end.why && end.dial" class="note">
         <b>Cut {{ end.pose }}.</b> <SetText :text="end.why" />
       </p>
       <p v-if="piece.hand" class="note">
@@ -256,7 +276,9 @@ const same = (c: CutView) => {
       <p v-for="w in cut.cautions" :key="w.code" class="warn each">
         {{ w.text }} <button class="away" type="button" :title="`Put this caution away for the job`" @click="putAway(w.code)">Put away</button>
       </p>
-      <div class="picture" :class="{ two: bench && inSpace }">
+      <CopeStep v-if="coping && cope" :of="cope" :tries="cut.tries" />
+      <p v-else-if="coping" class="none">{{ cut.check }} Its line was not kept on this device, or a section is not drawn.</p>
+      <div v-else class="picture" :class="{ two: bench && inSpace }">
         <SawBench v-if="bench" :bench="bench" :swing="swing" :mark-text="end.toldTo === 'end' ? 'end' : `${end.toldTo} point`" />
         <p v-else class="none">{{ cut.picture ? 'The picture of this cut was not kept on this device.' : '' }}</p>
         <div v-if="bench && inSpace" class="space">
@@ -265,7 +287,7 @@ const same = (c: CutView) => {
           </button>
         </div>
       </div>
-      <p class="lies dim">
+      <p v-if="!coping" class="lies dim">
         {{ end.said }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template
         ><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template
         ><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template
@@ -284,11 +306,18 @@ const same = (c: CutView) => {
       </p>
       <div class="do">
         <footer>
-          <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">Mark cut <kbd>Space</kbd></button>
+          <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">
+            {{ coping ? 'Mark coped' : 'Mark cut' }} <kbd>Space</kbd>
+          </button>
           <button v-else class="act back" type="button" @click="takeBack">Take the mark back</button>
-          <button class="other" type="button" :disabled="!mayCut || !!holder" @click="miscut">Miscut <kbd>X</kbd></button>
+          <button class="other" type="button" :disabled="!mayCut || !!holder" @click="miscut">{{ coping ? 'Broken' : 'Miscut' }} <kbd>X</kbd></button>
           <button class="other" type="button" @click="step(1)">Skip <kbd>J</kbd></button>
+          <template v-if="coping">
+            <a class="other" :href="template" target="_blank" title="In true size, to print">Template</a>
+            <RouterLink class="other" :to="gapes" title="Where it gapes, and what did it">It gapes</RouterLink>
+          </template>
           <button
+            v-else
             class="other"
             type="button"
             title="Take something off and cut again, or set its length by hand"
@@ -299,9 +328,10 @@ const same = (c: CutView) => {
           </button>
         </footer>
         <p class="then">
-          <span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{
-            ` ${piece.miscuts} miscut so far.`
-          }}</i>
+          <span class="dim sub">{{ cut.done ? (coping ? 'marked coped' : 'marked cut') : coping ? 'cope' : 'after the cut' }}</span><SetText
+            v-if="!cut.done"
+            :text="cut.check"
+          /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i>
         </p>
       </div>
       <OrderPicker />
@@ -309,7 +339,7 @@ const same = (c: CutView) => {
         <li v-for="c in next" :key="key(c)">
           <button type="button" @click="show(c, true)">
             <b>{{ pieceById.get(c.piece)?.label }}</b> {{ c.hand }}
-            <span v-if="!pieceById.get(c.piece)!.held"><LengthText :of="pieceById.get(c.piece)!.cut" /></span>
+            <span v-if="c.step === 'cut' && !pieceById.get(c.piece)!.held"><LengthText :of="pieceById.get(c.piece)!.cut" /></span>
             <em :class="{ stays: same(c) }">{{ same(c) ? 'saw stays' : set(c) }}</em>
           </button>
         </li>
@@ -495,6 +525,11 @@ footer {
   color: #fff;
   cursor: pointer;
   font-size: 16px;
+}
+a.other {
+  display: inline-flex;
+  align-items: center;
+  text-decoration: none;
 }
 .act {
   min-width: 180px;

@@ -41,9 +41,19 @@ const rows = computed(() =>
       </h2>
       <p><SetText :text="of.why" /></p>
       <p class="quiet"><SetText :text="of.runnerUp" /></p>
+      <p v-if="of.fit" :class="{ shows: !of.fit.closes }"><SetText :text="of.fit.text" /></p>
       <p class="acts">
         <button v-if="of.other" class="btn" type="button" @click="swap">{{ of.other.text }} <kbd>I</kbd></button>
         <button v-if="of.overrides.length" class="btn plain" type="button" @click="drop(...of.overrides)">Back to the house rules</button>
+        <RouterLink
+          v-if="of.left && of.right && of.joint !== 'butt'"
+          class="btn plain"
+          :to="{ name: 'fit', query: { job: view!.id, run: of.run, corner: of.corner } }"
+          >Will it close?</RouterLink
+        >
+        <RouterLink v-if="of.joint === 'cope'" class="btn plain" :to="{ name: 'cope', query: { job: view!.id, run: of.run, corner: of.corner } }"
+          >Template</RouterLink
+        >
         <label v-if="corner?.kind === 'inside' && of.left && of.right"
           >this corner
           <select :value="inside" aria-label="Joint at this corner" @change="(e) => wish('inside', (e.target as HTMLSelectElement).value)">
@@ -109,6 +119,14 @@ h2 {
 .acts .btn {
   min-height: 34px;
   padding: 4px 12px;
+}
+.acts a.btn {
+  display: inline-flex;
+  align-items: center;
+  text-decoration: none;
+}
+.shows {
+  color: var(--ochre);
 }
 label {
   display: flex;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// How much each of four wishes counts when it is chosen who is coped.
+// How much each of five wishes counts when it is chosen who is coped.
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { tryOut } from '../../state/deciding'
@@ -10,10 +10,11 @@ const weights = [
   { field: 'hidden', label: 'Hide the seams' },
   { field: 'hand', label: 'Keep to one hand' },
   { field: 'double', label: 'No piece coped at both ends' },
+  { field: 'tight', label: 'Joints that close' },
 ] as const
 const now = computed(() => view.value!.rules.weights)
 type Field = (typeof weights)[number]['field']
-const op = (field: Field, e: Event) => setOp('rules', '', field, Number((e.target as HTMLInputElement).value), now.value[field])
+const op = (field: Field, e: Event) => setOp('rules', '', field, Number((e.target as HTMLInputElement).value), now.value[field] ?? 0)
 /** While a weight is moved: what would change if it were let go there. */
 const would = ref('')
 const weigh = useDebounceFn(async (field: Field, e: Event) => {
@@ -41,8 +42,8 @@ const emit = defineEmits<{ compare: [] }>()
   <div class="weights">
     <h2>House rules for this job</h2>
     <label v-for="w in weights" :key="w.field"
-      >{{ w.label }} <b>{{ now[w.field] }}</b>
-      <input type="range" min="0" max="100" step="5" :value="now[w.field]" @input="(e) => weigh(w.field, e)" @change="(e) => attempt(op(w.field, e))" />
+      >{{ w.label }} <b>{{ now[w.field] ?? 0 }}</b>
+      <input type="range" min="0" max="100" step="5" :value="now[w.field] ?? 0" @input="(e) => weigh(w.field, e)" @change="(e) => attempt(op(w.field, e))" />
     </label>
     <p class="small would" role="status">{{ would }}</p>
     <p class="small links">
