@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server share files instrument demo web/em
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench speed fitting closing faults mutate clean
+.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench speed fitting fit closing faults mutate clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -79,6 +79,10 @@ speed: chromium build
 # Makes the tables of docs/fitting.md again: half an hour on one core.
 fitting:
 	GOMAXPROCS=1 $(GO) test ./core/nest -run TestFigures -figures -timeout 90m -v
+
+# Makes the table of docs/fit.md again.
+fit:
+	$(GO) test ./core/fit -run TestFigures -figures
 
 # Makes the table of docs/closing.md again: some minutes.
 closing:

@@ -63,18 +63,18 @@ func TestGoToAPiece(t *testing.T) {
 // for everyone.
 func TestMiscutUndoAndUnits(t *testing.T) {
 	b := onDemo(t, "saw?room=galley")
-	b.see("0 of 14 cuts made")
+	b.see("0 of 19 done")
 	b.until("document.querySelector('.saw .blade')")
 	// A key pressed twice at once is one mark.
 	js[bool](b, `[1, 2].every(() => window.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', cancelable: true})) || true)`)
-	b.see("1 of 14 cuts made")
+	b.see("1 of 19 done")
 	b.key("x")
-	b.see("0 of 14 cuts made")
+	b.see("0 of 19 done")
 	b.see("1 miscut so far")
 	b.chord(2, "z")
-	b.see("1 of 14 cuts made")
+	b.see("1 of 19 done")
 	b.chord(2, "z")
-	b.see("0 of 14 cuts made")
+	b.see("0 of 19 done")
 	b.key("u")
 	b.see("3549.7 mm")
 	b.key("u")

@@ -269,7 +269,7 @@ func TestCutOffWhileMarking(t *testing.T) {
 		}
 		return true
 	})()`)
-	state := "document.querySelector('.count').innerText + document.querySelector('.then').innerText + document.querySelector('h2').innerText"
+	state := "document.querySelector('header .count').innerText + document.querySelector('.do').innerText + document.querySelector('h2').innerText"
 	news := func() string {
 		return js[string](b, "(() => { const n = document.querySelector('.news'); if (!n) return ''; const t = n.innerText; n.querySelector('.seen').click(); "+
 			"return t })()")

@@ -87,27 +87,27 @@ func TestFromTapeToSaw(t *testing.T) {
 	assert.Len(t, rows, 7)
 
 	b.chord(input.ModifierAlt, "5")
-	b.see("0 of 14 cuts made")
+	b.see("0 of 19 done")
 	b.until("document.querySelector('.saw .blade')")
 	first := js[string](b, "document.querySelector('.saw h2').innerText")
 	assert.Contains(t, first, "Base 1")
 
 	second := open(t, 820, 1180)
 	second.goTo(js[string](b, "location.href"))
-	second.see("0 of 14 cuts made")
+	second.see("0 of 19 done")
 	second.until("document.querySelector('.saw .blade')")
 
 	b.press(" ")
-	b.see("1 of 14 cuts made")
+	b.see("1 of 19 done")
 	b.press(" ")
-	b.see("2 of 14 cuts made")
-	second.see("2 of 14 cuts made")
+	b.see("2 of 19 done")
+	second.see("2 of 19 done")
 	assert.Equal(t, 1, js[int](second, "document.querySelectorAll('.band .piece.done').length"), "the piece fills in on the band")
 
 	p.stop()
 	p = run(t, "serve", "--db", db)
 	b.goTo(strings.TrimSuffix(p.page, "/") + js[string](b, "location.pathname"))
-	b.see("2 of 14 cuts made")
+	b.see("2 of 19 done")
 	assert.Equal(t, 1, js[int](b, "document.querySelectorAll('.band .piece.done').length"))
 
 	// A wall measured again after its piece was cut is a note, not a silent change.

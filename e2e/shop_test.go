@@ -33,8 +33,7 @@ func (b *browser) fill(label, text string) {
 // rules, the moulding of a room.
 func TestShop(t *testing.T) {
 	b := onDemo(t, "joints")
-	b.see("What follows from it: 3") // from a reading on the wrong scale, and not four notes of their own
-	b.do(chromedp.Click(".margin summary", chromedp.ByQuery))
+	b.see("What follows from it: 4") // from a reading on the wrong scale, and not five notes of their own; open, since one is of this stop
 	b.see("this saw reaches the cut with an added fence only")
 	b.click(".story .word", "Shop")
 	b.fill("swings left to", "70")

@@ -365,12 +365,7 @@ func (s *server) benchMouldings(id string) (BenchMouldings, error) {
 	for _, r := range coping.Rulers {
 		out.Rulers = append(out.Rulers, RulerView(r))
 	}
-	seen := map[string]bool{}
 	add := func(ref, name, from string, o *profile.Section) {
-		if o == nil || seen[name+o.Key()] {
-			return
-		}
-		seen[name+o.Key()] = true
 		m := BenchMoulding{Ref: ref, Name: name, From: from, Crown: o.Leans()}
 		if err := cope.Check(o, 90); err != nil {
 			m.Why = words.Capital(err.Error()) + "."

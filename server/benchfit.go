@@ -253,6 +253,9 @@ func (b *onBench) side(j fit.Joint, c fit.Closed, cures bool) *ClosingSide {
 	}
 	all := j.Cures()
 	best := fit.Advise(all)
+	if best.Do == fit.Leave && best.Gap <= fit.Shut { // nothing needs doing
+		all = all[:1]
+	}
 	for _, k := range all {
 		w := CureView{Do: string(k.Do), Text: k.Text(j, b.unit), Verdict: string(fit.Judge(k.Gap)), Best: k == best}
 		switch k.Do {
@@ -286,7 +289,7 @@ func (b *onBench) says(v *ClosingView) {
 		v.Says = append(v.Says, SaysOne{Text: fmt.Sprintf("Back-cut at least %s, with %s's own %s.", cope.BackCut(j.Made.Theta), b.tool.Name, lean), Why: why})
 		sigma := fit.Unsure{Corner: 0.5, Cut: 0.2}
 		shows := j.Shows(sigma, fit.Shut, true)
-		v.Says = append(v.Says, SaysOne{Check: shows > .1, Text: words.Capital(fit.In1(shows)) + " that the cope shows.",
+		v.Says = append(v.Says, SaysOne{Check: shows > fit.MayShow, Text: words.Capital(fit.In1(shows)) + " that the cope shows.",
 			Why: fmt.Sprintf("With a protractor good to %s and a saw good to %s, once both are rolled as far as they may.", sigma.Corner, sigma.Cut)})
 	}
 }

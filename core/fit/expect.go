@@ -134,6 +134,9 @@ func In1(chance float64) string {
 	return fmt.Sprintf("1 in %d", int(math.Round(1/chance)))
 }
 
+// MayShow is how likely a joint shows for it to be worth a word.
+const MayShow = 1.0 / 4
+
 // Word is how a joint is told in a word: where it is marked.
 func (e Expected) Word() string {
 	switch {
@@ -141,14 +144,14 @@ func (e Expected) Word() string {
 		return "will not close"
 	case e.Gap > Shut || e.Shows > .5:
 		return "likely shows"
-	case e.Shows > .1:
+	case e.Shows > MayShow:
 		return "may show"
 	}
 	return "closes"
 }
 
 // Closes tells whether a joint is as good as sure to close.
-func (e Expected) Closes() bool { return e.Gap <= Shut && e.Shows <= .1 }
+func (e Expected) Closes() bool { return e.Gap <= Shut && e.Shows <= MayShow }
 
 // Text tells how a joint will close.
 func (e Expected) Text(unit measure.Unit) string {
@@ -159,7 +162,7 @@ func (e Expected) Text(unit measure.Unit) string {
 	switch {
 	case e.Gap > Shut:
 		return fmt.Sprintf("It opens by %s%s, as the saw is set; %s that it shows", measure.FromInches(e.Gap).In(unit), where, In1(e.Shows))
-	case e.Shows > .1:
+	case e.Shows > MayShow:
 		return fmt.Sprintf("%s that it shows%s", words.Capital(In1(e.Shows)), where)
 	}
 	return "It closes: " + In1(e.Shows) + " that it shows"

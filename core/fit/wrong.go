@@ -66,7 +66,7 @@ type suspect struct {
 // inWords writes a size for people.
 type inWords struct{ unit measure.Unit }
 
-func (w inWords) length(x float64) string { return measure.FromInches(math.Abs(x)).In(w.unit) }
+func (w inWords) length(x float64) string { return GapText(x, w.unit) }
 func (w inWords) angle(x float64) string  { return measure.Angle(math.Abs(x)).Text(1) + "°" }
 
 func either(x float64, more, less string) string {
@@ -200,6 +200,9 @@ func (s suspect) size(j Joint, seen Seen) (x float64, ok bool) {
 	return 0, false
 }
 
+// known is how much likelier a cause is that was measured, and is as much as it takes.
+const known = 4
+
 // told is how well a measure is known that was taken with a rule.
 const told = 1.0 / 48
 
@@ -229,9 +232,12 @@ func (j Joint) Wrong(seen Seen, unit measure.Unit) []Cause {
 		}
 		weight := s.often * math.Exp(-x*x/s.sigma/s.sigma/2)
 		c := Cause{Code: s.code, Needs: x, Angle: s.angle, Text: s.text(x, w), Cure: s.cure(x, w)}
-		measured := func(v float64) {
-			weight = s.often * math.Exp(-(x-v)*(x-v)/told/told/2)
-			c.Told = math.Abs(x-v) < 2*told && math.Abs(v) > told/2
+		measured := func(v float64) { // a gap is seldom told closer than to a quarter of it
+			sigma := math.Hypot(told, x/4)
+			weight = s.often * math.Exp(-(x-v)*(x-v)/sigma/sigma/2)
+			if c.Told = math.Abs(x-v) < 2*sigma && math.Abs(v) > told/2; c.Told {
+				weight *= known
+			}
 		}
 		half := (180 - j.Made.Theta) / 2
 		switch {

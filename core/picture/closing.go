@@ -122,7 +122,7 @@ func InSpace(j fit.Joint, c fit.Closed) Space {
 	}
 	// From in front of the corner, below a crown and above a base.
 	mid := (j.Corner.Theta / 2).Radians()
-	far := 3.2 * long
+	far := 2.2 * long
 	eye := Place{round(far * math.Cos(mid)), round(far * math.Sin(mid)), round(high/2 + far/3)}
 	if j.Crown {
 		eye[2] = round(high/2 - far/2.6)

@@ -34,7 +34,13 @@ func (c *chain) copes(p *RoomPlan, d decide.Joint, gives, through *piece.Piece) 
 	r := c.room
 	t := c.ruling(d.Corner)
 	k := r.Corners[d.Corner]
+	said := func(code, id string) bool {
+		return slices.ContainsFunc(p.Findings, func(f finding.Finding) bool { return f.Code == code && f.ID == id })
+	}
 	if theta := t.Corners[d.Corner].Theta; theta < cope.Least || theta > cope.Most {
+		if said(copeCorner.Code, k.ID) { // by another moulding at the same corner
+			return nil
+		}
 		f := copeCorner.In(r.ID, k.ID).Says(job.CornerLetter(d.Corner), theta.String()).Because(cope.Least.String(), cope.Most.String())
 		f.HangsOn = []finding.Ref{{Kind: "corner", ID: k.ID}}
 		return finding.List{f}
@@ -49,7 +55,7 @@ func (c *chain) copes(p *RoomPlan, d decide.Joint, gives, through *piece.Piece) 
 	}
 	a, b := r.Shapes.Of(through.Moulding), r.Shapes.Of(gives.Moulding)
 	if a.Section == nil || b.Section == nil {
-		if slices.ContainsFunc(p.Findings, func(f finding.Finding) bool { return f.Code == copeUndrawn.Code && f.ID == gives.Moulding }) {
+		if said(copeUndrawn.Code, gives.Moulding) {
 			return nil
 		}
 		var missing []string

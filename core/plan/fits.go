@@ -106,6 +106,9 @@ func (r *room) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corn
 		}
 		a, s := really(through.End, m)
 		b, z := really(gives.End, m)
+		if gives.MitredFor != 0 { // by the school for a corner that was not read
+			a += corner.Theta - gives.MitredFor
+		}
 		x := table.Expect(corner.Theta, a+b, measure.Angle(math.Hypot(float64(sigma), math.Hypot(float64(s), float64(z)))))
 		return &x
 	case decide.Butt:

@@ -100,6 +100,9 @@ router.beforeResolve(async (to) => {
   if (to.params.job && to.params.job === view.value?.id) await readyFor(String(to.name), typeof to.query.room === 'string' ? to.query.room : '')
 })
 const titles: Record<string, string> = {
+  'job-fit': 'Will it close?',
+  'job-cope': 'Cope',
+  'job-wrong': 'What went wrong?',
   devices: 'Devices',
   look: 'Look',
   quote: 'Quote',

@@ -1,5 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
+const benchPages = [
+  ['fit', () => import('./pages/FitPage.vue')],
+  ['cope', () => import('./pages/CopePage.vue')],
+  ['wrong', () => import('./pages/WrongPage.vue')],
+] as const
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -7,9 +13,11 @@ export const router = createRouter({
     { path: '/join', name: 'join', component: () => import('./pages/DevicesPage.vue') },
     { path: '/devices', name: 'devices', component: () => import('./pages/DevicesPage.vue') },
     { path: '/corner', name: 'corner', component: () => import('./pages/OneCorner.vue') },
-    { path: '/bench/fit', name: 'fit', component: () => import('./pages/FitPage.vue') },
-    { path: '/bench/cope', name: 'cope', component: () => import('./pages/CopePage.vue') },
-    { path: '/bench/wrong', name: 'wrong', component: () => import('./pages/WrongPage.vue') },
+    // The bench is there without a job, and beside one that is open.
+    ...benchPages.flatMap(([name, component]) => [
+      { path: `/bench/${name}`, name, component },
+      { path: `/jobs/:job/bench/${name}`, name: `job-${name}`, component },
+    ]),
     { path: '/jobs/:job', redirect: (to) => ({ name: to.params.job === 'shop' ? 'shop' : 'measure', params: to.params }) },
     { path: '/jobs/:job/look', name: 'look', component: () => import('./stops/LookStop.vue') },
     { path: '/jobs/:job/quote', name: 'quote', component: () => import('./pages/QuotePage.vue') },

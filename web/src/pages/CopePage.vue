@@ -11,19 +11,19 @@ import BenchTabs from './bench/BenchTabs.vue'
 import ScreenRuler from './bench/ScreenRuler.vue'
 import TwoMouldings from './bench/TwoMouldings.vue'
 
-const { q, job, through, coped, mouldings, rulers, begun, error, put, ready } = useBench()
+const { q, of, job, through, coped, mouldings, rulers, begun, error, put, ready } = useBench()
 const answer = shallowRef<CopeView | null>(null)
 const reading = computed(() => q('reading', '90'))
 const hand = computed(() => (q('hand') || q('end') || 'right') as 'left' | 'right')
 /** An end of a job is that end; else two mouldings and a corner. */
-const end = computed(() => (q('job') && q('piece') ? { piece: q('piece'), end: hand.value } : null))
+const end = computed(() => (of.value && q('piece') ? { piece: q('piece'), end: hand.value } : null))
 watch(
   [end, through, coped, reading, hand, job, ready],
   async () => {
     if (!ready.value) return
     try {
       answer.value = end.value
-        ? await take(api.GET('/api/jobs/{job}/cope', { params: { path: { job: q('job') }, query: end.value } }))
+        ? await take(api.GET('/api/jobs/{job}/cope', { params: { path: { job: of.value }, query: end.value } }))
         : await take(
             api.GET('/api/bench/cope', {
               params: { query: { through: through.value, coped: coped.value, reading: reading.value, hand: hand.value, job: job.value } },
@@ -42,13 +42,12 @@ const file = (format: string, paper = '') => {
   const query: Record<string, string> = end.value
     ? { piece: end.value.piece, end: end.value.end }
     : { through: through.value, coped: coped.value, reading: reading.value, hand: hand.value, job: job.value }
-  const path = end.value ? `/api/jobs/${encodeURIComponent(q('job'))}/template` : '/api/bench/template'
+  const path = end.value ? `/api/jobs/${encodeURIComponent(of.value)}/template` : '/api/bench/template'
   return `${path}?${new URLSearchParams({ ...query, format, ...(paper ? { paper } : {}) })}`
 }
 // How many dots an inch of this screen has: set once against a card or a ruler, kept on this device.
 const perInch = useStorage('gnomon.screen-inch', 0)
 const ruling = ref(false)
-const full = computed(() => (perInch.value ? perInch.value : 96))
 const lit = ref(-1)
 const mark = computed(() => answer.value?.steps[lit.value]?.at ?? [])
 const back = ref(false)
@@ -80,9 +79,8 @@ watch(answer, () => (lit.value = -1))
       <p v-if="error" class="stop" role="alert"><SetText :text="error" /></p>
       <template v-if="answer && sheet">
         <div class="acts">
-          <a class="btn primary" :href="file('pdf')" target="_blank">Print it</a>
-          <a class="btn" :href="file('pdf', 'letter')" target="_blank">Letter</a>
-          <a class="btn" :href="file('pdf', 'a4')" target="_blank">A4</a>
+          <a class="btn primary" :href="file('pdf', 'letter')" target="_blank">Print on Letter</a>
+          <a class="btn" :href="file('pdf', 'a4')" target="_blank">on A4</a>
           <a class="btn" :href="file('svg')">SVG</a>
           <a class="btn" :href="file('dxf')">DXF</a>
           <el-segmented
@@ -98,8 +96,8 @@ watch(answer, () => (lit.value = -1))
           <button class="btn plain" type="button" @click="ruling = !ruling">{{ perInch ? 'Screen ruler is set' : 'Set the screen ruler' }}</button>
         </div>
         <ScreenRuler v-if="ruling" v-model="perInch" :rulers="rulers" @close="ruling = false" />
-        <div class="paper">
-          <TemplateSheet :of="sheet" :per-inch="full" :lit="back ? [] : mark" />
+        <div class="paper" :class="{ small: !perInch }">
+          <TemplateSheet :of="sheet" :per-inch="perInch || undefined" :lit="back ? [] : mark" />
         </div>
         <p class="small quiet under">
           {{ sheet.name }} ·
@@ -169,6 +167,10 @@ h1 {
   overflow: auto;
   max-height: 62vh;
 }
+.paper.small {
+  height: 56vh;
+  overflow: hidden;
+}
 .under {
   padding: 4px 24px 0;
 }
@@ -189,6 +191,7 @@ ol {
   padding-left: 22px;
 }
 li button {
+  vertical-align: top;
   border: 0;
   background: none;
   text-align: left;

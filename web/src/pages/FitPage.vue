@@ -13,7 +13,7 @@ import SeamPicture from './bench/SeamPicture.vue'
 import TwoMouldings from './bench/TwoMouldings.vue'
 
 const JointSpace = defineAsyncComponent(() => import('../parts/JointSpace.vue'))
-const { q, job, through, coped, mouldings, begun, error, put, ready } = useBench()
+const { q, of, job, through, coped, mouldings, begun, error, put, ready } = useBench()
 const figures = ['reading', 'made', 'lean', 'ceiling', 'compound', 'low', 'roll'] as const
 type Figure = (typeof figures)[number]
 const none: Record<Figure, string> = { reading: '92', made: '90', lean: '0', ceiling: '0', compound: '0', low: '0', roll: '0' }
@@ -31,21 +31,23 @@ const space = ref(false)
 const turn = ref({ turn: 0, tip: 0 })
 /** The last asked wins; while one is on its way the next waits, so that a handle is never more than one answer behind. */
 let busy = false
-let again = false
+let again: 'figures' | 'cures' | '' = ''
 async function ask(cures: boolean) {
-  if (busy) return void (again = true)
+  again = cures ? 'cures' : again || 'figures'
+  if (busy) return
   busy = true
-  do {
-    again = false
+  while (again) {
+    const all: boolean = again === 'cures'
+    again = ''
     try {
-      const query = { through: through.value, coped: coped.value, job: job.value, ...at.value, cures, space: space.value }
+      const query = { through: through.value, coped: coped.value, job: job.value, ...at.value, cures: all, space: space.value }
       answer.value = await take(api.GET('/api/bench/fit', { params: { query } }))
       error.value = ''
     } catch (e) {
       answer.value = null
       error.value = lineOf(e)
     }
-  } while (again)
+  }
   busy = false
 }
 const settle = useDebounceFn(() => void ask(true), 220)
@@ -133,7 +135,9 @@ const verdict: Record<string, string> = { closed: '●', fill: '◐', recut: '�
         <div class="acts">
           <button class="btn primary" type="button" :disabled="!best || best.do === 'leave'" @click="closeIt">Close it <kbd>C</kbd></button>
           <button class="btn" type="button" @click="sawIt">Saw it for {{ answer.asked.reading }} <kbd>S</kbd></button>
-          <RouterLink class="btn" :to="{ name: 'cope', query: { ...$route.query, reading: at.made } }">Template</RouterLink>
+          <RouterLink class="btn" :to="{ name: of ? 'job-cope' : 'cope', params: of ? { job: of } : {}, query: { ...$route.query, reading: at.made } }"
+            >Template</RouterLink
+          >
           <button class="btn" type="button" :aria-pressed="space" @click="flip">{{ space ? 'From the room' : 'Turn in space' }} <kbd>F</kbd></button>
         </div>
         <div class="handles">
@@ -204,7 +208,7 @@ const verdict: Record<string, string> = { closed: '●', fill: '◐', recut: '�
           </li>
         </ul>
       </template>
-      <p class="quiet small">Up to 1/64 is closed once it is painted, to 1/32 a fill. Prove every joint on scrap.</p>
+      <p class="quiet small"><SetText text="Up to 1/64 is closed once it is painted, to 1/32 a fill. Prove every joint on scrap." /></p>
     </aside>
   </div>
 </template>
@@ -278,6 +282,8 @@ h1 {
   padding: 10px 24px 0;
 }
 .handles {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   gap: 6px 18px;
 }
 .acts a.btn {

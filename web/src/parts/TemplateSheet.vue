@@ -16,7 +16,9 @@ const line = (at: readonly number[][]) => at.map((p) => `${p[0]},${-p[1]!}`).joi
   <svg class="sheet" :class="{ dark, fit: !perInch }" :viewBox="box.view" :style="size" role="img" :aria-label="of.name">
     <polyline v-for="(s, i) in of.strokes" :key="i" :class="s.layer.toLowerCase()" :points="line(s.at)" vector-effect="non-scaling-stroke" />
     <polyline v-if="lit?.length" class="lit" :points="line(lit)" vector-effect="non-scaling-stroke" />
-    <text v-for="(n, i) in of.notes" :key="`n${i}`" :x="n.at[0]" :y="-n.at[1]!" :font-size="n.size" :text-anchor="n.anchor">{{ n.text }}</text>
+    <text v-for="(n, i) in of.notes" :key="`n${i}`" :x="n.at[0]" :y="-n.at[1]!" :font-size="n.size * (dark ? 1.6 : perInch ? 1 : 1.3)" :text-anchor="n.anchor">
+      {{ n.text }}
+    </text>
   </svg>
 </template>
 

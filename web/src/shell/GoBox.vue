@@ -63,9 +63,21 @@ const targets = computed<Target[]>(() => {
     { name: 'quote', where: 'look', go: to('quote') },
     { name: 'price sheet', where: 'look', go: to('prices') },
     { name: 'one corner', where: 'bench', go: () => void router.push({ name: 'corner' }) },
-    { name: 'will it close? fit', where: 'bench', go: () => void router.push({ name: 'fit' }) },
-    { name: 'cope, its template', where: 'bench', go: () => void router.push({ name: 'cope' }) },
-    { name: 'what went wrong?', where: 'bench', go: () => void router.push({ name: 'wrong' }) },
+    {
+      name: 'will it close? fit',
+      where: 'bench',
+      go: () => void router.push(view.value ? { name: 'job-fit', params: { job: view.value.id } } : { name: 'fit' }),
+    },
+    {
+      name: 'cope, its template',
+      where: 'bench',
+      go: () => void router.push(view.value ? { name: 'job-cope', params: { job: view.value.id } } : { name: 'cope' }),
+    },
+    {
+      name: 'what went wrong?',
+      where: 'bench',
+      go: () => void router.push(view.value ? { name: 'job-wrong', params: { job: view.value.id } } : { name: 'wrong' }),
+    },
   )
   return out
 })

@@ -12,6 +12,8 @@ const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints
 const open = computed(() => (inShop.value ? null : view.value))
 const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...open.value?.stops.find((s) => s.id === id) })))
 const to = (stop: string) => (open.value ? { name: stop, params: { job: open.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
+/** The bench is, and beside a job it has that one's mouldings. */
+const toBench = computed(() => (open.value ? { name: 'job-fit', params: { job: open.value.id } } : { name: 'fit' }))
 /** The shop is there without a job too. */
 const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params: { job: shopId } }))
 </script>
@@ -50,7 +52,11 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
       >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
       </RouterLink>
-      <RouterLink class="stop" :class="{ on: ['corner', 'fit', 'cope', 'wrong'].includes(String(route.name)) }" :to="{ name: 'fit' }">
+      <RouterLink
+        class="stop"
+        :class="{ on: ['corner', 'fit', 'cope', 'wrong', 'job-fit', 'job-cope', 'job-wrong'].includes(String(route.name)) }"
+        :to="toBench"
+      >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M1 7h18M3 7v10M17 7v10M3 13h14" /></svg><span class="word">Bench</span
         ><span class="state">corner, fit, cope</span>
       </RouterLink>

@@ -38,7 +38,7 @@ export function withWaiting(v: JobNow | null, done: Done[]): JobNow | null {
       for (const of of [cut, coped]) of.set(`${d.piece}/left`, '').set(`${d.piece}/right`, '')
       spoiled.set(d.piece, (spoiled.get(d.piece) ?? 0) + 1)
     } else {
-      coped.set(k, '')
+      coped.set(k, '') // what is cut again is coped again
       if (d.step !== 'cope') cut.set(k, '')
     }
   }

@@ -178,8 +178,9 @@ const template = computed(
   () => `/api/jobs/${encodeURIComponent(view.value!.id)}/template?piece=${encodeURIComponent(cut.value!.piece)}&end=${cut.value!.hand}&format=pdf`,
 )
 const gapes = computed(() => ({
-  name: 'wrong',
-  query: { job: view.value!.id, run: piece.value!.run, corner: end.value!.corner },
+  name: 'job-wrong',
+  params: { job: view.value!.id },
+  query: { run: piece.value!.run, corner: end.value!.corner },
 }))
 
 const told: Record<string, string> = { long: 'to the long point', short: 'to the short point', end: 'to the end', tip: 'to the furthest tip' }
@@ -291,15 +292,9 @@ const same = (c: CutView) => {
         {{ end.said }} · {{ end.lies }}<template v-if="stop && end.pose === 'nested'"> Crown stop at <LengthText :of="stop" />.</template
         ><template v-if="mates.length"> Bench: glued up with {{ mates.join(', ') }}.</template
         ><template v-if="cut.batch"> {{ cut.batch }} pieces are cut alike: set a stop block.</template
-        ><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.<button
-          v-if="view!.putAway.length"
-          class="away"
-          type="button"
-          @click="bringBack"
-        >
-          Show cautions again
-        </button>
+        ><template v-if="piece.cap"> From an offcut.</template> From above; you stand below.
       </p>
+      <button v-if="view!.putAway.length" class="away again" type="button" @click="bringBack">Show cautions again</button>
       <p v-if="holder" class="held">
         <b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }}
         <button type="button" @click="takeOver()">Cut it here instead</button>
@@ -317,7 +312,6 @@ const same = (c: CutView) => {
             <RouterLink class="other" :to="gapes" title="Where it gapes, and what did it">It gapes</RouterLink>
           </template>
           <button
-            v-else
             class="other"
             type="button"
             title="Take something off and cut again, or set its length by hand"
@@ -327,11 +321,10 @@ const same = (c: CutView) => {
             Recut
           </button>
         </footer>
-        <p class="then">
-          <span class="dim sub">{{ cut.done ? (coping ? 'marked coped' : 'marked cut') : coping ? 'cope' : 'after the cut' }}</span><SetText
-            v-if="!cut.done"
-            :text="cut.check"
-          /><i v-if="piece.miscuts">{{ ` ${piece.miscuts} miscut so far.` }}</i>
+        <p v-if="!coping" class="then">
+          <span class="dim sub">{{ cut.done ? 'marked cut' : 'after the cut' }}</span><SetText v-if="!cut.done" :text="cut.check" /><i v-if="piece.miscuts">{{
+            ` ${piece.miscuts} miscut so far.`
+          }}</i>
         </p>
       </div>
       <OrderPicker />
@@ -447,6 +440,9 @@ h2 {
   font-size: 13.5px;
   text-decoration: underline;
 }
+.again {
+  align-self: flex-start;
+}
 .big,
 .huge {
   white-space: nowrap;
@@ -529,6 +525,7 @@ footer {
 a.other {
   display: inline-flex;
   align-items: center;
+  justify-content: center;
   text-decoration: none;
 }
 .act {

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 // What lies on the bench; what is asked goes along from one to the other.
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
 const route = useRoute()
+const of = computed(() => (route.params.job ? 'job-' : ''))
+const name = (tab: string) => (tab === 'corner' ? tab : of.value + tab)
 const tabs = [
   { name: 'corner', label: 'One corner' },
   { name: 'fit', label: 'Will it close?' },
@@ -13,7 +16,13 @@ const tabs = [
 
 <template>
   <nav class="tabs" aria-label="On the bench">
-    <RouterLink v-for="t in tabs" :key="t.name" :to="{ name: t.name, query: route.query }" :class="{ on: route.name === t.name }">{{ t.label }}</RouterLink>
+    <RouterLink
+      v-for="t in tabs"
+      :key="t.name"
+      :to="{ name: name(t.name), params: route.params.job && t.name !== 'corner' ? { job: route.params.job } : {}, query: route.query }"
+      :class="{ on: route.name === name(t.name) }"
+      >{{ t.label }}</RouterLink
+    >
   </nav>
 </template>
 

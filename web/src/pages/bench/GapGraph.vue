@@ -80,4 +80,8 @@ polyline {
   color: var(--ochre);
   background: color-mix(in srgb, var(--sheet) 80%, transparent);
 }
+.mark:nth-of-type(odd) {
+  right: auto;
+  left: 6px;
+}
 </style>

@@ -9,7 +9,9 @@ export function useBench() {
   const route = useRoute()
   const router = useRouter()
   const q = (k: string, none = '') => (typeof route.query[k] === 'string' ? (route.query[k] as string) : none)
-  const job = computed(() => q('job') || view.value?.id || '')
+  /** The job that the corner or the end asked for is of. */
+  const of = computed(() => (typeof route.params.job === 'string' ? route.params.job : ''))
+  const job = computed(() => of.value || view.value?.id || '')
   const through = computed(() => q('through', 'library:quay'))
   const coped = computed(() => q('coped', through.value))
   const mouldings = ref<BenchMoulding[]>([])
@@ -20,8 +22,8 @@ export function useBench() {
 
   watch(
     job,
-    async (of) => {
-      const all = await take(api.GET('/api/bench/mouldings', { params: { query: { job: of } } })).catch(() => null)
+    async (now) => {
+      const all = await take(api.GET('/api/bench/mouldings', { params: { query: { job: now } } })).catch(() => null)
       mouldings.value = all?.mouldings ?? []
       rulers.value = all?.rulers ?? []
     },
@@ -30,11 +32,11 @@ export function useBench() {
   // From a corner of a job: its mouldings and its reading, as it is dialled.
   const ready = ref(!q('corner') || !!q('reading'))
   watch(
-    () => [q('job'), q('run'), q('corner')] as const,
-    async ([of, run, corner]) => {
-      if (!of || !run || !corner) return
+    () => [of.value, q('run'), q('corner')] as const,
+    async ([from, run, corner]) => {
+      if (!from || !run || !corner) return
       try {
-        const j = await take(api.GET('/api/jobs/{job}/joint', { params: { path: { job: of }, query: { run, corner } } }))
+        const j = await take(api.GET('/api/jobs/{job}/joint', { params: { path: { job: from }, query: { run, corner } } }))
         begun.value = j.title
         if (!q('reading'))
           await put({
@@ -54,5 +56,5 @@ export function useBench() {
     },
     { immediate: true },
   )
-  return { route, q, job, through, coped, mouldings, rulers, begun, error, put, ready }
+  return { q, of, job, through, coped, mouldings, rulers, begun, error, put, ready }
 }

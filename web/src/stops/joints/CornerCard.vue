@@ -48,10 +48,13 @@ const rows = computed(() =>
         <RouterLink
           v-if="of.left && of.right && of.joint !== 'butt'"
           class="btn plain"
-          :to="{ name: 'fit', query: { job: view!.id, run: of.run, corner: of.corner } }"
+          :to="{ name: 'job-fit', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
           >Will it close?</RouterLink
         >
-        <RouterLink v-if="of.joint === 'cope'" class="btn plain" :to="{ name: 'cope', query: { job: view!.id, run: of.run, corner: of.corner } }"
+        <RouterLink
+          v-if="of.joint === 'cope'"
+          class="btn plain"
+          :to="{ name: 'job-cope', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
           >Template</RouterLink
         >
         <label v-if="corner?.kind === 'inside' && of.left && of.right"

@@ -47,7 +47,7 @@ const lit = computed(() => props.of.steps[at.value]?.at ?? [])
   min-width: 0;
   min-height: 0;
   background: var(--dark-sheet);
-  padding: 14px;
+  padding: 14px 20px;
 }
 .do {
   flex: 1 1 54%;
@@ -64,6 +64,7 @@ ol {
   padding-left: 26px;
 }
 li button {
+  vertical-align: top;
   border: 0;
   background: none;
   color: inherit;
@@ -86,6 +87,7 @@ li::marker {
 }
 @media (max-width: 860px) {
   .cope {
+    flex: none;
     flex-direction: column;
     min-height: 0;
   }
