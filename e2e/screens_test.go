@@ -6,7 +6,6 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
-	"strings"
 	"testing"
 
 	"github.com/chromedp/cdproto/runtime"
@@ -45,13 +44,23 @@ const someJobs = `(async () => {
 		(window.last ??= []).push((await send('POST', '', { name, unit: 'in', room: 'Hall' })).id)
 	await send('PATCH', '/' + window.last[1], { pinned: true })
 	await send('POST', '/' + window.last[1] + '/changes', { client: 'picture', ops: [{ do: 'set', kind: 'job', field: 'promised', value: '2031-05-30' }] })
-	document.querySelector('a[href="/corner"]').click()
+	document.querySelector('a[href="/bench/fit"]').click()
 	await new Promise(r => setTimeout(r, 600))
 	history.back()
 	while (document.querySelectorAll('.jobs .next').length < 4) await new Promise(r => setTimeout(r, 50))
 })()`
 
-const fourDigits = "[...'4821'].forEach(k => document.querySelector(`.pad [aria-label='${k}']`).click())"
+// coping marks a piece cut and comes to the second step of its coped end.
+const coping = `(async () => {
+	const wait = () => new Promise(r => setTimeout(r, 500))
+	document.querySelector('.band [aria-label="Base 3"]').click()
+	for (let i = 0; i < 2; i++) {
+		await wait()
+		document.querySelector('.act').click()
+	}
+	while (!document.querySelector('.saw .cope svg')) await wait()
+	document.querySelectorAll('.cope li button')[1].click()
+})()`
 
 // anyCertificate does not ask whose the certificate is.
 var anyCertificate = &http.Client{Transport: &http.Transport{TLSClientConfig: &tls.Config{InsecureSkipVerify: true}}}
@@ -83,13 +92,14 @@ func TestScreenshots(t *testing.T) {
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
 		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
 		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
-		{"saw-tablet", "/jobs/ferry-house/saw?room=galley", 820, 1180, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
+		{"saw-cope", "/jobs/ferry-house/saw?room=ticket-office", 1280, 800, ".saw .blade", coping},
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
 		{"measure-tablet", "/jobs/ferry-house/measure?room=ticket-office", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
-		{"one-corner", "/corner?reading=91.5", 1280, 800, ".answers .blade", "0"},
+		{"fit", "/jobs/ferry-house/bench/fit?through=job:quay-crown&coped=job:quay-crown&reading=92&made=90", 1280, 800, "aside li", "0"},
+		{"cope", "/jobs/ferry-house/bench/cope?through=job:hall-base&coped=library:landing&reading=92", 1280, 800, ".paper svg",
+			"document.querySelectorAll('aside li button')[1].click()"},
 		{"shop", "/jobs/shop/shop", 1280, 800, ".shop .card", "0"},
 		{"devices", "/devices?job=ferry-house", 1280, 800, ".devices table", "0"},
-		{"join-phone", "/join", 390, 844, ".join .pad", fourDigits},
 		{"jobs", "/", 1280, 800, ".jobs .next", someJobs},
 		{"first-run", "/?", 1280, 800, ".first .sections", "0"},
 		// Last: the plan it accepts stays with the demo.
@@ -101,13 +111,10 @@ func TestScreenshots(t *testing.T) {
 			if s.name == "first-run" {
 				at = run(t, "serve", "--db", filepath.Join(t.TempDir(), "gnomon.db")).addr
 			}
-			if strings.HasPrefix(s.path, "/join") {
-				at = p.shared
-			}
 			b.goTo(at + s.path)
 			b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
 			b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))
-			b.until("!document.querySelector('section.saw') || document.querySelector('.saw .blade')")
+			b.until("!document.querySelector('section.saw') || document.querySelector('.saw .blade, .saw .cope svg')")
 			b.do(chromedp.Evaluate("new Promise(r => setTimeout(r, 400))", nil, chromedp.EvalAsValue))
 			var png []byte
 			b.do(chromedp.Sleep(400_000_000), chromedp.CaptureScreenshot(&png))
