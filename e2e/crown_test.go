@@ -137,6 +137,9 @@ func TestBuiltUpCrownOnASmallSaw(t *testing.T) {
 	for i := range n {
 		b.until(fmt.Sprintf("document.querySelector('header .count').innerText.startsWith('%d of')", i))
 		b.until("document.querySelector('.act')?.innerText.startsWith('Mark c')")
+		if js[bool](b, "document.querySelector('.act').innerText.startsWith('Mark coped')") { // its line is drawn
+			b.until("document.querySelector('.saw .cope svg .cut')")
+		}
 		b.key(" ")
 	}
 	b.until(fmt.Sprintf("document.querySelector('header .count').innerText.startsWith('%d of %d')", n, n))

@@ -67,6 +67,7 @@ type ClosingAsk struct {
 	Roll     string `query:"roll" maxLength:"60" doc:"how far both pieces are rolled, flatter"`
 	Cures    bool   `query:"cures" doc:"what closes it as well"`
 	Space    bool   `query:"space" doc:"both joints in space as well"`
+	Side     string `query:"side" enum:"inside,outside" default:"inside" doc:"how the corner turns: an outside one is mitred"`
 }
 
 // ClosingView is a joint both ways.
@@ -223,6 +224,7 @@ type JointAsk struct {
 type JointBegins struct {
 	Title   string `json:"title"`
 	Joint   string `json:"joint"`
+	Side    string `json:"side" enum:"inside,outside"`
 	Through string `json:"through"`
 	Coped   string `json:"coped"`
 	Reading string `json:"reading"`
@@ -316,7 +318,7 @@ func (s *server) bench(api huma.API) {
 		}
 		room := p.job.Room(in.Room)
 		if room == nil {
-			return nil, problem(http.StatusNotFound, "That room is not in the job any more.", FieldProblem{Field: "room", Value: in.Room})
+			return nil, problem(http.StatusNotFound, "That room is not in the job any more.", FieldProblem{Field: "room", Value: in.Room, Message: "is gone", Remedy: "Reload and choose again."})
 		}
 		in.Format = "pdf"
 		return printed(p.copesOf(room.ID), in.Printing, room.Name+": templates", p.job.Unit)
@@ -333,7 +335,7 @@ func printed(ends []*coping.End, how Printing, title string, unit measure.Unit) 
 		}
 	}
 	if len(ends) == 0 {
-		return nil, problem(http.StatusUnprocessableEntity, "Nothing is coped there.", FieldProblem{Message: files.ErrNoTemplates.Error()})
+		return nil, problem(http.StatusUnprocessableEntity, "Nothing is coped there.", FieldProblem{Field: "room", Message: "no end is coped there", Remedy: "Let a piece give way at a corner, and draw its section."})
 	}
 	var b bytes.Buffer
 	kinds := map[string]struct {

@@ -9,6 +9,7 @@ import (
 	"gnomon/core/cope"
 	"gnomon/core/coping"
 	"gnomon/core/fit"
+	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/picture"
@@ -155,9 +156,15 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 	}
 	b.cope = fit.Joint{Kind: fit.Cope, Crown: b.crown, Through: a, Coped: c, Corner: at, Poses: hangs, Made: fit.Made{Theta: made, Back: back, Poses: drawn}}
 	b.notCoped = cope.Check(a, made)
+	if in.Side == string(job.Outside) {
+		b.notCoped = &cope.Unfit{Reason: "an outside corner is mitred", Remedy: "there is nothing to cope"}
+	}
 	if a.Same(c) {
 		m := b.cope
 		m.Kind, m.Made = fit.Mitre, fit.Made{Theta: made, Halves: [2]measure.Angle{half, half}}
+		if in.Side == string(job.Outside) {
+			m.Kind = fit.Outside
+		}
 		b.mitre = &m
 	} else {
 		b.notMitred = b.through.Name + " and " + words.Small(b.coped.Name) + " are two sections: they do not mitre."
@@ -245,7 +252,7 @@ func (b *onBench) readBack() AskedView {
 func (b *onBench) side(j fit.Joint, c fit.Closed, cures bool) *ClosingSide {
 	out := &ClosingSide{Made: "sawn for " + j.Made.Theta.String(), Gap: fit.GapText(c.Gap(), b.unit), Where: j.WhereText(c), Verdict: string(fit.Judge(c.Gap())),
 		Word: fit.Judge(c.Gap()).WordText(), Touch: j.TouchText(c), Cures: []CureView{}}
-	if j.Kind == fit.Mitre {
+	if j.Kind != fit.Cope {
 		out.Made = "each cut " + j.Made.Halves[0].String()
 	}
 	if !cures {
@@ -302,7 +309,7 @@ func (s *server) wrong(in *WrongAsk) (WrongView, error) {
 	j := b.cope
 	if in.Joint != "cope" {
 		if b.mitre == nil {
-			return WrongView{}, problem(http.StatusUnprocessableEntity, b.notMitred)
+			return WrongView{}, problem(http.StatusUnprocessableEntity, b.notMitred, FieldProblem{Field: "joint", Value: in.Joint, Message: "two sections do not mitre", Remedy: "Choose one moulding for both, or a cope."})
 		}
 		j = *b.mitre
 		j.Kind = fit.Kind(in.Joint)
@@ -366,7 +373,7 @@ func (s *server) jointBegins(in *JointAsk) (JointBegins, error) {
 	}
 	byID := piece.ByID(p.plan.Pieces)
 	if d == nil || byID[d.Left] == nil || byID[d.Right] == nil {
-		return JointBegins{}, problem(http.StatusNotFound, "Nothing meets at that corner any more.", FieldProblem{Field: "corner", Value: in.Corner})
+		return JointBegins{}, problem(http.StatusNotFound, "Nothing meets at that corner any more.", FieldProblem{Field: "corner", Value: in.Corner, Message: "has no joint", Remedy: "Choose a corner of the list at Joints."})
 	}
 	through, gives := byID[d.Left], byID[d.Right]
 	e, hand := &gives.Left, joint.Left
@@ -374,7 +381,7 @@ func (s *server) jointBegins(in *JointAsk) (JointBegins, error) {
 		through, gives = gives, through
 		e, hand = &gives.Right, joint.Right
 	}
-	out := JointBegins{Title: fmt.Sprintf("corner %s of %s", d.Letter, p.job.Room(d.Room).Name), Joint: d.Joint, Through: "job:" + through.Moulding, Coped: "job:" + gives.Moulding,
+	out := JointBegins{Title: fmt.Sprintf("corner %s of %s", d.Letter, p.job.Room(d.Room).Name), Joint: d.Joint, Side: string(e.Side), Through: "job:" + through.Moulding, Coped: "job:" + gives.Moulding,
 		Reading: e.Theta.Text(2), Made: plan.MadeFor(e, p.job.Machine()).Text(2), Lean: e.Tops[1].Text(2)}
 	if e.Joint == piece.Cope {
 		out.Piece, out.End = gives.ID, string(hand)

@@ -157,3 +157,24 @@ func TestScarfsStayParallel(t *testing.T) {
 		assert.Less(t, s.Fit.Shows, .01)
 	}
 }
+
+// Two mouldings on neighbouring walls are coped over each other: without a section there is no line, and that is said with the
+// way out; where walls lean so far that the line leaves the end as it is cut, that too.
+func TestWhatStandsAgainstALine(t *testing.T) {
+	two := func(other, lean string) job.Job {
+		return plantest.Read(t, fmt.Sprintf(`{"gnomon":9,"mouldings":[{"id":"m","kind":"base","section":[%s],"sticks":[{"length":"16'"}]},{"id":"n","kind":"base",%s,"sticks":[{"length":"16'"}]}],
+			"rooms":[{"id":"r","closed":false,"walls":[{"id":"w1","length":"120"},{"id":"w2","length":"96"%s}],"corners":[{"id":"a","reading":90}],
+			"runs":[{"id":"k","moulding":"m","first":"w1","last":"w1"},{"id":"l","moulding":"n","first":"w2","last":"w2"}]}]}`, landing, other, lean))
+	}
+	p := plantest.Build(t, two(`"height":"4","thickness":"5/8"`, ""))
+	f := plantest.Finding(t, p, "cope_undrawn")
+	assert.Contains(t, f.Remedy, "take the nearest of the library")
+	drawnToo := plantest.Build(t, two(`"section":[`+tread+`]`, ""))
+	assert.NotContains(t, plantest.Codes(drawnToo), "cope_undrawn")
+	assert.NotContains(t, plantest.Codes(drawnToo), "cope_misses")
+	for _, d := range drawnToo.Decisions() {
+		if d.Joint == "cope" {
+			require.NotNil(t, d.Fit)
+		}
+	}
+}

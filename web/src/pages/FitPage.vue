@@ -40,7 +40,15 @@ async function ask(cures: boolean) {
     const all: boolean = again === 'cures'
     again = ''
     try {
-      const query = { through: through.value, coped: coped.value, job: job.value, ...at.value, cures: all, space: space.value }
+      const query = {
+        through: through.value,
+        coped: coped.value,
+        job: job.value,
+        ...at.value,
+        side: (q('side') || 'inside') as 'inside' | 'outside',
+        cures: all,
+        space: space.value,
+      }
       answer.value = await take(api.GET('/api/bench/fit', { params: { query } }))
       error.value = ''
     } catch (e) {

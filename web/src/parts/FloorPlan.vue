@@ -66,6 +66,8 @@ const seams = computed(() =>
     p.ends.filter((e) => ['cope', 'mitre', 'scarf'].includes(e.joint) && (e.corner || e.joint === 'scarf')).map((e, i) => ({ ...e, key: p.id + i })),
   ),
 )
+/** Joints that may not close, by their corner. */
+const open = computed(() => new Map(decisions.value.filter((d) => d.fit && !d.fit.closes).map((d) => [d.corner, d.fit!.word])))
 const byHand = computed(() => new Set(decisions.value.filter((d) => d.overrides.length).map((d) => d.corner)))
 /** From the way in to every corner that is seen from there. */
 const sight = computed(() => (props.trim && sightOn.value ? room.value?.sight : undefined))
@@ -225,6 +227,7 @@ const readings = computed(() => {
           <tspan v-if="!trim && !c.bare && c.anchor === 'end'" class="reading">{{ readingOf(c.id) }}</tspan>
           <tspan class="letter" :dx="!trim && !c.bare && c.anchor === 'end' ? 4 : 0">{{ c.letter }}</tspan>
           <tspan v-if="!trim && !c.bare && c.anchor !== 'end'" class="reading" dx="4">{{ readingOf(c.id) }}</tspan>
+          <tspan v-if="trim && open.has(c.id)" class="shows" dx="4">△ {{ open.get(c.id) }}</tspan>
         </text>
       </g>
       <g v-if="sight" class="sight">
@@ -531,6 +534,11 @@ svg {
 .door.on .way {
   stroke-dasharray: none;
   stroke-width: 5;
+}
+.shows {
+  fill: var(--ochre);
+  font-size: 12px;
+  font-weight: 600;
 }
 .byhand {
   fill: none;

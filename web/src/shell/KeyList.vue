@@ -19,6 +19,7 @@ const keys: [string, string][] = [
   ['X', 'miscut'],
   ['F', 'the piece on the saw, on the wall'],
   ['I · S · L', 'at Joints: the other piece instead, what is seen, the cut list'],
+  ['C · S · F', 'at Will it close?: close it, saw it for the corner, turn it in space'],
   ['M', 'at Sticks: move the chosen piece to another stick'],
   ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
   ['Ctrl K · /', 'go to a wall, corner or piece'],

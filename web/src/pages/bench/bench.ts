@@ -45,7 +45,8 @@ export function useBench() {
             reading: j.reading,
             made: j.made,
             lean: j.lean,
-            joint: j.joint,
+            joint: j.joint === 'mitre' && j.side === 'outside' ? 'outside' : j.joint,
+            side: j.side,
             piece: j.piece ?? '',
             end: j.end ?? '',
           })

@@ -45,10 +45,7 @@ const rows = computed(() =>
       <p class="acts">
         <button v-if="of.other" class="btn" type="button" @click="swap">{{ of.other.text }} <kbd>I</kbd></button>
         <button v-if="of.overrides.length" class="btn plain" type="button" @click="drop(...of.overrides)">Back to the house rules</button>
-        <RouterLink
-          v-if="of.left && of.right && of.joint !== 'butt'"
-          class="btn plain"
-          :to="{ name: 'job-fit', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
+        <RouterLink v-if="of.left && of.right" class="btn plain" :to="{ name: 'job-fit', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
           >Will it close?</RouterLink
         >
         <RouterLink
@@ -56,6 +53,12 @@ const rows = computed(() =>
           class="btn plain"
           :to="{ name: 'job-cope', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
           >Template</RouterLink
+        >
+        <RouterLink
+          v-if="of.left && of.right && of.joint !== 'butt'"
+          class="btn plain"
+          :to="{ name: 'job-wrong', params: { job: view!.id }, query: { run: of.run, corner: of.corner } }"
+          >It gapes</RouterLink
         >
         <label v-if="corner?.kind === 'inside' && of.left && of.right"
           >this corner

@@ -25,6 +25,7 @@ const sort = ref('run')
 const filter = ref('all')
 const moulding = ref('')
 const everywhere = ref(false)
+const coped = computed(() => pieces.value.some((p) => p.left.joint === 'cope' || p.right.joint === 'cope'))
 watch(everywhere, (on) => (shows.all = on))
 onBeforeUnmount(() => (shows.all = false))
 const mouldings = computed(() => view.value!.mouldings.filter((m) => view.value!.pieces.some((p) => p.moulding === m.id)))
@@ -60,6 +61,14 @@ const longest = computed(() => Math.max(1, ...scope.value.map((p) => p.cut.nm)))
       <span class="quiet small">{{ shown.length }} pieces, told at the back, bottom edge</span><span class="space" />
       <a class="link" :href="`/api/jobs/${view!.id}/cutsheet.pdf`" target="_blank" rel="noopener">Cut sheet</a
       ><a class="link" :href="`/api/jobs/${view!.id}/labels.pdf`" target="_blank" rel="noopener">Labels</a
+      ><a
+        v-if="room && coped"
+        class="link"
+        :href="`/api/jobs/${view!.id}/templates?room=${encodeURIComponent(room.id)}`"
+        target="_blank"
+        rel="noopener"
+        title="Of every coped end of this room, in the order to cut"
+        >Templates</a
       ><a class="link" :href="`/api/jobs/${view!.id}/cutlist.csv`">CSV</a><button class="link" type="button" @click="printAll">Print all rooms</button>
     </div>
     <div class="scroll">
