@@ -37,7 +37,8 @@ func TestCopedFromTheTemplate(t *testing.T) {
 	js[bool](b, `(() => { const s = document.querySelector('.ruler input'); s.value = 120; s.dispatchEvent(new Event('input')); return true })()`)
 	b.click("button", "They are as long")
 	b.see("in true size on this screen")
-	assert.InDelta(t, 120, js[float64](b, "(() => { const s = document.querySelector('.paper svg'); return s.getBoundingClientRect().height / s.viewBox.baseVal.height })()"), 0.01)
+	assert.InDelta(t, 120, js[float64](b,
+		"(() => { const s = document.querySelector('.paper svg'); return s.getBoundingClientRect().height / s.viewBox.baseVal.height })()"), 0.01)
 
 	// At the saw its cope comes once both ends are cut.
 	b.goTo(js[string](b, "location.origin") + "/jobs/ferry-house/saw?room=waiting-hall&piece=wh-base.wh3")

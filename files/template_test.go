@@ -27,10 +27,12 @@ func coped(t testing.TB, through, section string, theta measure.Angle, hand join
 	t.Helper()
 	side := func(id string) coping.Side {
 		s := profiletest.Named(t, id)
-		return coping.Side{Name: id, Shape: &piece.Shape{Section: s, Moulding: saw.Moulding{Projection: s.Projection(), Drop: s.Height(), Crown: s.Leans(), Spring: 38, Unit: unit}}}
+		return coping.Side{Name: id, Shape: &piece.Shape{Section: s, Moulding: saw.Moulding{Projection: s.Projection(), Drop: s.Height(),
+			Crown: s.Leans(), Spring: 38, Unit: unit}}}
 	}
 	m := job.DefaultSaw()
-	e, err := coping.New(side(through), side(section), coping.Meeting{Theta: theta}, hand, nil, &job.Rules{CopeTool: job.CopeByHand, Crown: job.CrownNested}, &m, unit)
+	e, err := coping.New(side(through), side(section), coping.Meeting{Theta: theta}, hand, nil, &job.Rules{CopeTool: job.CopeByHand,
+		Crown: job.CrownNested}, &m, unit)
 	require.NoError(t, err)
 	return e
 }

@@ -87,13 +87,15 @@ func TestBenchRefuses(t *testing.T) {
 	c, id := start(t)
 	for _, path := range []string{
 		"/api/bench/fit?" + quayTwice + "&reading=200", "/api/bench/fit?" + quayTwice + "&reading=straight", "/api/bench/fit?" + quayTwice + "&reading=90&made=10",
-		"/api/bench/fit?" + quayTwice + "&reading=90&ceiling=4", "/api/bench/fit?" + quayTwice + "&reading=90&roll=40", "/api/bench/fit?through=library:none&coped=library:quay&reading=90",
+		"/api/bench/fit?" + quayTwice + "&reading=90&ceiling=4", "/api/bench/fit?" + quayTwice + "&reading=90&roll=40",
+		"/api/bench/fit?through=library:none&coped=library:quay&reading=90",
 		"/api/bench/fit?through=quay&coped=library:quay&reading=90", "/api/bench/fit?through=library:figure&coped=library:quay&reading=90",
 		"/api/bench/fit?through=job:galley-base&coped=job:galley-base&reading=90&lean=9&job=" + id,
 		"/api/bench/wrong?" + quayTwice + "&reading=90&gap=0", "/api/bench/wrong?" + quayTwice + "&reading=90&gap=wide",
 		"/api/bench/wrong?through=library:plank4&coped=library:quay&reading=90&gap=1/16&joint=mitre",
 		"/api/bench/cope?" + quayTwice + "&reading=176", "/api/bench/cope?through=library:figure&coped=library:quay&reading=90",
-		"/api/jobs/" + id + "/cope?piece=wh-base.wh2&end=left", "/api/jobs/" + id + "/cope?piece=none&end=left", "/api/jobs/" + id + "/template?piece=wh-base.wh2&end=left",
+		"/api/jobs/" + id + "/cope?piece=wh-base.wh2&end=left", "/api/jobs/" + id + "/cope?piece=none&end=left",
+		"/api/jobs/" + id + "/template?piece=wh-base.wh2&end=left",
 		"/api/jobs/" + id + "/templates?room=pursers-study",
 	} {
 		p := c.problem(422, "GET", path, "")

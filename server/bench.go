@@ -244,21 +244,24 @@ func (s *server) bench(api huma.API) {
 		}
 		return &Body[BenchMouldings]{out}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/fit", "bench-fit", "How a joint closes, coped and mitred"), func(_ context.Context, in *ClosingAsk) (*Body[ClosingView], error) {
+	huma.Register(api, op(http.MethodGet, "/api/bench/fit", "bench-fit", "How a joint closes, coped and mitred"), func(_ context.Context,
+		in *ClosingAsk) (*Body[ClosingView], error) {
 		b, err := s.atBench(in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[ClosingView]{b.view(in.Cures)}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/wrong", "bench-wrong", "What went wrong with a joint that gapes"), func(_ context.Context, in *WrongAsk) (*Body[WrongView], error) {
+	huma.Register(api, op(http.MethodGet, "/api/bench/wrong", "bench-wrong", "What went wrong with a joint that gapes"), func(_ context.Context,
+		in *WrongAsk) (*Body[WrongView], error) {
 		out, err := s.wrong(in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[WrongView]{out}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/cope", "bench-cope", "A cope of two mouldings, without a job"), func(_ context.Context, in *CopeAsk) (*Body[CopeView], error) {
+	huma.Register(api, op(http.MethodGet, "/api/bench/cope", "bench-cope", "A cope of two mouldings, without a job"), func(_ context.Context,
+		in *CopeAsk) (*Body[CopeView], error) {
 		e, err := s.benchCope(in)
 		if err != nil {
 			return nil, asProblem(err)
@@ -275,14 +278,16 @@ func (s *server) bench(api huma.API) {
 		}
 		return printed([]*coping.End{e}, in.Printing, e.Title(), e.Unit)
 	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/joint", "get-joint", "What the bench begins with for a corner"), func(_ context.Context, in *JointAsk) (*Body[JointBegins], error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/joint", "get-joint", "What the bench begins with for a corner"), func(_ context.Context,
+		in *JointAsk) (*Body[JointBegins], error) {
 		out, err := s.jointBegins(in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[JointBegins]{out}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/cope", "get-cope", "How an end is coped"), func(_ context.Context, in *EndPath) (*Body[CopeView], error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/cope", "get-cope", "How an end is coped"), func(_ context.Context,
+		in *EndPath) (*Body[CopeView], error) {
 		p, err := s.current(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
@@ -293,36 +298,39 @@ func (s *server) bench(api huma.API) {
 		}
 		return &Body[CopeView]{v}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/template", "export-template", "The template of a coped end in true size"), func(_ context.Context, in *struct {
-		EndPath
-		Printing
-	}) (*Download, error) {
-		p, err := s.current(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		e, err := coping.Of(&p.job, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces), in.Piece, joint.Hand(in.End))
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return printed([]*coping.End{e}, in.Printing, e.Title(), p.job.Unit)
-	})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/templates", "export-templates", "The templates of a room, in the order to cut"), func(_ context.Context, in *struct {
-		JobPath
-		Room string `query:"room" required:"true" maxLength:"80"`
-		Printing
-	}) (*Download, error) {
-		p, err := s.current(in.Job)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		room := p.job.Room(in.Room)
-		if room == nil {
-			return nil, problem(http.StatusNotFound, "That room is not in the job any more.", FieldProblem{Field: "room", Value: in.Room, Message: "is gone", Remedy: "Reload and choose again."})
-		}
-		in.Format = "pdf"
-		return printed(p.copesOf(room.ID), in.Printing, room.Name+": templates", p.job.Unit)
-	})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/template", "export-template", "The template of a coped end in true size"),
+		func(_ context.Context, in *struct {
+			EndPath
+			Printing
+		}) (*Download, error) {
+			p, err := s.current(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			e, err := coping.Of(&p.job, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces), in.Piece, joint.Hand(in.End))
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return printed([]*coping.End{e}, in.Printing, e.Title(), p.job.Unit)
+		})
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/templates", "export-templates", "The templates of a room, in the order to cut"),
+		func(_ context.Context, in *struct {
+			JobPath
+			Room string `query:"room" required:"true" maxLength:"80"`
+			Printing
+		}) (*Download, error) {
+			p, err := s.current(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			room := p.job.Room(in.Room)
+			if room == nil {
+				return nil, problem(http.StatusNotFound, "That room is not in the job any more.", FieldProblem{Field: "room", Value: in.Room, Message: "is gone",
+					Remedy: "Reload and choose again."})
+			}
+			in.Format = "pdf"
+			return printed(p.copesOf(room.ID), in.Printing, room.Name+": templates", p.job.Unit)
+		})
 }
 
 // printed is the download of ends' templates.
@@ -335,7 +343,8 @@ func printed(ends []*coping.End, how Printing, title string, unit measure.Unit) 
 		}
 	}
 	if len(ends) == 0 {
-		return nil, problem(http.StatusUnprocessableEntity, "Nothing is coped there.", FieldProblem{Field: "room", Message: "no end is coped there", Remedy: "Let a piece give way at a corner, and draw its section."})
+		return nil, problem(http.StatusUnprocessableEntity, "Nothing is coped there.", FieldProblem{Field: "room", Message: "no end is coped there",
+			Remedy: "Let a piece give way at a corner, and draw its section."})
 	}
 	var b bytes.Buffer
 	kinds := map[string]struct {

@@ -41,8 +41,9 @@ func (p *planned) cope(id string, hand joint.Hand) (CopeView, error) {
 }
 
 func copeView(e *coping.End) CopeView {
-	v := CopeView{Title: e.Title(), Line: e.LineText(), Lean: e.LeanText(), Waste: e.WasteText(), Extra: e.ExtraText(), Steps: []CopeStepView{}, Checks: e.Checks(),
-		Face: templateView(e.Face()), Exact: e.Follows}
+	v := CopeView{Title: e.Title(), Line: e.LineText(), Lean: e.LeanText(), Waste: e.WasteText(), Extra: e.ExtraText(), Steps: []CopeStepView{},
+		Checks: e.Checks(),
+		Face:   templateView(e.Face()), Exact: e.Follows}
 	if back := e.Behind(); len(back.Strokes) > 0 {
 		b := templateView(back)
 		v.Back = &b

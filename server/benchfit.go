@@ -291,7 +291,8 @@ func (b *onBench) says(v *ClosingView) {
 		lean := b.tool.LeansAtLeast(j.Made.Theta)
 		why := "Level as the piece hangs; all else behind the line then clears."
 		if b.crown {
-			why = fmt.Sprintf("Level as it hangs; held square to the crown's back it leans %s.", (cope.SquareToBack(j.Made.Theta, b.coped.Shape.Spring) + b.tool.Leans).Round(1))
+			why = fmt.Sprintf("Level as it hangs; held square to the crown's back it leans %s.", (cope.SquareToBack(j.Made.Theta,
+				b.coped.Shape.Spring) + b.tool.Leans).Round(1))
 		}
 		v.Says = append(v.Says, SaysOne{Text: fmt.Sprintf("Back-cut at least %s, with %s's own %s.", cope.BackCut(j.Made.Theta), b.tool.Name, lean), Why: why})
 		sigma := fit.Unsure{Corner: 0.5, Cut: 0.2}
@@ -309,7 +310,8 @@ func (s *server) wrong(in *WrongAsk) (WrongView, error) {
 	j := b.cope
 	if in.Joint != "cope" {
 		if b.mitre == nil {
-			return WrongView{}, problem(http.StatusUnprocessableEntity, b.notMitred, FieldProblem{Field: "joint", Value: in.Joint, Message: "two sections do not mitre", Remedy: "Choose one moulding for both, or a cope."})
+			return WrongView{}, problem(http.StatusUnprocessableEntity, b.notMitred, FieldProblem{Field: "joint", Value: in.Joint,
+				Message: "two sections do not mitre", Remedy: "Choose one moulding for both, or a cope."})
 		}
 		j = *b.mitre
 		j.Kind = fit.Kind(in.Joint)
@@ -321,8 +323,9 @@ func (s *server) wrong(in *WrongAsk) (WrongView, error) {
 		return WrongView{}, err
 	}
 	if seen.Gap <= 0 {
-		return WrongView{}, problem(http.StatusUnprocessableEntity, "A joint that gapes is open by something.", FieldProblem{Field: "gap", Value: in.Gap, Message: "must be more than 0",
-			Remedy: "Give how wide it is open where it is widest, such as 1/16."})
+		return WrongView{}, problem(http.StatusUnprocessableEntity, "A joint that gapes is open by something.", FieldProblem{Field: "gap", Value: in.Gap,
+			Message: "must be more than 0",
+			Remedy:  "Give how wide it is open where it is widest, such as 1/16."})
 	}
 	for _, k := range []struct {
 		field, text string
@@ -373,7 +376,8 @@ func (s *server) jointBegins(in *JointAsk) (JointBegins, error) {
 	}
 	byID := piece.ByID(p.plan.Pieces)
 	if d == nil || byID[d.Left] == nil || byID[d.Right] == nil {
-		return JointBegins{}, problem(http.StatusNotFound, "Nothing meets at that corner any more.", FieldProblem{Field: "corner", Value: in.Corner, Message: "has no joint", Remedy: "Choose a corner of the list at Joints."})
+		return JointBegins{}, problem(http.StatusNotFound, "Nothing meets at that corner any more.", FieldProblem{Field: "corner", Value: in.Corner,
+			Message: "has no joint", Remedy: "Choose a corner of the list at Joints."})
 	}
 	through, gives := byID[d.Left], byID[d.Right]
 	e, hand := &gives.Left, joint.Left
@@ -381,7 +385,8 @@ func (s *server) jointBegins(in *JointAsk) (JointBegins, error) {
 		through, gives = gives, through
 		e, hand = &gives.Right, joint.Right
 	}
-	out := JointBegins{Title: fmt.Sprintf("corner %s of %s", d.Letter, p.job.Room(d.Room).Name), Joint: d.Joint, Side: string(e.Side), Through: "job:" + through.Moulding, Coped: "job:" + gives.Moulding,
+	out := JointBegins{Title: fmt.Sprintf("corner %s of %s", d.Letter, p.job.Room(d.Room).Name), Joint: d.Joint, Side: string(e.Side),
+		Through: "job:" + through.Moulding, Coped: "job:" + gives.Moulding,
 		Reading: e.Theta.Text(2), Made: plan.MadeFor(e, p.job.Machine()).Text(2), Lean: e.Tops[1].Text(2)}
 	if e.Joint == piece.Cope {
 		out.Piece, out.End = gives.ID, string(hand)

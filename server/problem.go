@@ -109,10 +109,12 @@ func asProblem(err error) error {
 	case errors.As(err, &said): // in its words already
 		return said
 	case errors.As(err, &undrawn):
-		return problem(http.StatusUnprocessableEntity, words.Capital(err.Error())+".", FieldProblem{Field: "moulding", Value: undrawn.Moulding, Message: "has measures only",
-			Remedy: "Draw its section, or take the nearest of the library, in Shop under Mouldings."})
+		return problem(http.StatusUnprocessableEntity, words.Capital(err.Error())+".", FieldProblem{Field: "moulding", Value: undrawn.Moulding,
+			Message: "has measures only",
+			Remedy:  "Draw its section, or take the nearest of the library, in Shop under Mouldings."})
 	case errors.As(err, &unfit):
-		return problem(http.StatusUnprocessableEntity, words.Capital(unfit.Reason)+".", FieldProblem{Field: "joint", Message: unfit.Reason, Remedy: words.Capital(unfit.Remedy) + "."})
+		return problem(http.StatusUnprocessableEntity, words.Capital(unfit.Reason)+".", FieldProblem{Field: "joint", Message: unfit.Reason,
+			Remedy: words.Capital(unfit.Remedy) + "."})
 	case errors.As(err, &full):
 		return problem(http.StatusInsufficientStorage,
 			"The disk of the machine that Gnomon runs on is full. This was not kept; all that was kept before is whole, and can be read, printed and exported.",

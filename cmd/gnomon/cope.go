@@ -247,7 +247,8 @@ func cmdFit(args []string, in io.Reader, out io.Writer) error {
 		return json.NewEncoder(out).Encode(v)
 	}
 	worst := c.Worst()
-	_, err = fmt.Fprintf(out, "%.4f in open at the %s; the %s touches first. Both rolled %s: %.4f in\n", v.Gap, b.Member(worst.Own), v.Touch, measure.Angle(v.Held.Roll),
+	_, err = fmt.Fprintf(out, "%.4f in open at the %s; the %s touches first. Both rolled %s: %.4f in\n", v.Gap, b.Member(worst.Own), v.Touch,
+		measure.Angle(v.Held.Roll),
 		v.Held.Gap)
 	return err
 }

@@ -97,7 +97,8 @@ func TestFitOfTwoSections(t *testing.T) {
 		joint     string
 		gap, held float64
 	}{{"cope", .1072, .0317}, {"mitre", .1543, .0457}} {
-		text, err := gnomon("", "fit", "--section-a", s[0], "--section-b", s[0], "--reading", "92", "--joint", c.joint, "--made-for", "90", "--back-cut", "15", "--format", "json")
+		text, err := gnomon("", "fit", "--section-a", s[0], "--section-b", s[0], "--reading", "92", "--joint", c.joint, "--made-for", "90", "--back-cut",
+			"15", "--format", "json")
 		require.NoError(t, err)
 		var v answer
 		require.NoError(t, json.Unmarshal([]byte(text), &v))

@@ -103,7 +103,8 @@ func joint(t *rapid.T) cope.Joint {
 	a, b := profiletest.Any(t, "through"), profiletest.Any(t, "coped")
 	lean := measure.Angle(rapid.IntRange(-20, 20).Draw(t, "lean")) / 10
 	return cope.Joint{Through: a.Hung(profile.Pose{Roll: lean, Up: float64(rapid.IntRange(-16, 16).Draw(t, "up")) / 32}),
-		Coped: b.Hung(profile.Pose{Roll: measure.Angle(rapid.IntRange(-20, 20).Draw(t, "own lean")) / 10}), Theta: measure.Angle(rapid.IntRange(60, 150).Draw(t, "corner")), Lean: lean}
+		Coped: b.Hung(profile.Pose{Roll: measure.Angle(rapid.IntRange(-20, 20).Draw(t, "own lean")) / 10}), Theta: measure.Angle(rapid.IntRange(60,
+			150).Draw(t, "corner")), Lean: lean}
 }
 
 // stands is how far out the other piece, or its wall, stands at a height.
@@ -218,7 +219,8 @@ func TestWhatIsNotCoped(t *testing.T) {
 		id    string
 		theta measure.Angle
 		says  string
-	}{{"figure", 90, "falls back under itself"}, {"quay", 176, "is not coped"}, {"quay", 59, "is not coped"}, {"quay", measure.Angle(math.NaN()), "is not coped"}} {
+	}{{"figure", 90, "falls back under itself"}, {"quay", 176, "is not coped"}, {"quay", 59, "is not coped"}, {"quay", measure.Angle(math.NaN()),
+		"is not coped"}} {
 		err := cope.Check(profiletest.Named(t, c.id), c.theta)
 		assert.ErrorContains(t, err, c.says)
 		var unfit *cope.Unfit

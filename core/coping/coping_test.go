@@ -31,7 +31,8 @@ func side(s *profile.Section, name string) coping.Side {
 
 func made(t require.TestingT, through, coped *profile.Section, theta measure.Angle, hand joint.Hand, tool string) *coping.End {
 	m := job.DefaultSaw()
-	e, err := coping.New(side(through, "Through"), side(coped, "Coped"), coping.Meeting{Theta: theta}, hand, nil, &job.Rules{CopeTool: tool, Crown: job.CrownNested}, &m,
+	e, err := coping.New(side(through, "Through"), side(coped, "Coped"), coping.Meeting{Theta: theta}, hand, nil, &job.Rules{CopeTool: tool,
+		Crown: job.CrownNested}, &m,
 		measure.UnitInch)
 	require.NoError(t, err)
 	return e

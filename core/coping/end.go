@@ -2,6 +2,7 @@ package coping
 
 import (
 	"fmt"
+	"math"
 
 	"gnomon/core/cope"
 	"gnomon/core/job"
@@ -61,7 +62,8 @@ type Relief struct {
 type Undrawn struct{ Moulding string }
 
 func (e *Undrawn) Error() string {
-	return fmt.Sprintf("%s has measures only, and no line follows from them; draw its section, or take the nearest of the library, in Shop under Mouldings", e.Moulding)
+	return e.Moulding + " has measures only, and no line follows from them; draw its section, or take the nearest of the library, in Shop under " +
+		"Mouldings"
 }
 
 // Meeting is where an end is coped: the corner, and the wall behind the piece that runs through.
@@ -128,7 +130,8 @@ func Of(j *job.Job, shapes *piece.Shapes, pieces map[string]*piece.Piece, id str
 	}
 	e := p.End(hand)
 	if e.Joint != piece.Cope || pieces[e.Meets] == nil {
-		return nil, &job.Invalid{Thing: fmt.Sprintf("%s, %s end", p.Label, hand), Reason: "is not coped", Remedy: "choose an end that is, or let it give way at its corner"}
+		return nil, &job.Invalid{Thing: fmt.Sprintf("%s, %s end", p.Label, hand), Reason: "is not coped",
+			Remedy: "choose an end that is, or let it give way at its corner"}
 	}
 	q := pieces[e.Meets]
 	through, coped := side(j, shapes, q, e.Tops[1]), side(j, shapes, p, e.Tops[0])
@@ -143,8 +146,8 @@ func Of(j *job.Job, shapes *piece.Shapes, pieces map[string]*piece.Piece, id str
 	return out, nil
 }
 
-// Slight is by how much a line may run past the end as it is cut, and not be told.
-const Slight = 1.0 / 64
+// Slight is by how much a line may run past the end as it is cut, and not be told: what lacks is filled.
+const Slight = 1.0 / 32
 
 // Misses is how far the line runs at most past the end as it is cut before it is coped.
 func (e *End) Misses() float64 {
@@ -154,7 +157,11 @@ func (e *End) Misses() float64 {
 		slope, rise = -slope, -rise
 	}
 	most := 0.0
+	top := e.Joint.Through.High()
 	for _, m := range e.Line {
+		if math.Abs(m.Z-top) < 1.0/8 || m.Z < e.Joint.Through.Low()+1.0/8 { // a sliver over the other one's edge is eased away
+			continue
+		}
 		most = max(most, slope*m.Own.U+rise*m.Own.Z-m.Along)
 	}
 	return most

@@ -177,13 +177,15 @@ func begins(p cope.Part) string {
 
 // Checks are what to see on a scrap before the piece itself is coped.
 func (e *End) Checks() []string {
-	out := []string{fmt.Sprintf("Cope a scrap of %s first, and hold it to a scrap of %s: no light through the joint from either side.", e.Coped.Name, e.Through.Name)}
+	out := []string{fmt.Sprintf("Cope a scrap of %s first, and hold it to a scrap of %s: no light through the joint from either side.", e.Coped.Name,
+		e.Through.Name)}
 	if e.Piece != nil {
 		if run := e.Piece.End(e.Hand).Run; e.Follows && run > 0 {
 			out = append(out, fmt.Sprintf("The test mitre runs %s along the piece: more gapes at its %s, less at the other edge.", run.In(e.Unit), e.far()))
 		}
 	}
-	return append(out, "Clamp it good face up, the end standing out far enough for the saw; both hands behind the blade. File toward the face, never away from it.")
+	return append(out,
+		"Clamp it good face up, the end standing out far enough for the saw; both hands behind the blade. File toward the face, never away from it.")
 }
 
 // far is the edge at which the moulding stands out furthest.

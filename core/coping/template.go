@@ -196,7 +196,8 @@ func CheckSquares(at [2]float64) Sheet {
 		return Stroke{LayerCheck, [][2]float64{{x, y}, {x + side, y}, {x + side, y + side}, {x, y + side}, {x, y}}}
 	}
 	s := Sheet{Strokes: []Stroke{square(2), square(50 / 25.4)}}
-	s.Notes = []Note{{[2]float64{at[0] + 0.1, at[1] + 1.2}, "Measure me:", 0.12, "start", 0}, {[2]float64{at[0] + 0.1, at[1] + 0.95}, "outer 2 in", 0.12, "start", 0},
+	s.Notes = []Note{{[2]float64{at[0] + 0.1, at[1] + 1.2}, "Measure me:", 0.12, "start", 0}, {[2]float64{at[0] + 0.1, at[1] + 0.95}, "outer 2 in",
+		0.12, "start", 0},
 		{[2]float64{at[0] + 0.1, at[1] + 0.7}, "inner 50 mm", 0.12, "start", 0}, {[2]float64{at[0] + 0.1, at[1] + 0.4}, "If not, print at 100 %.", 0.1, "start", 0}}
 	s.Low, s.High = at, [2]float64{at[0] + 2, at[1] + 2}
 	return s

@@ -124,7 +124,8 @@ func (r *Run) weigh(open []*Joint, doubles int) costs {
 		return float64(weight) / job.MostWeight / most
 	}
 	w := r.Weights
-	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand), tight: per(w.Tight, tight),
+	out := costs{one: make([][2]float64, len(open)), short: per(w.Short, short), hidden: per(w.Hidden, hidden), hand: per(w.Hand, hand),
+		tight:  per(w.Tight, tight),
 		double: per(w.Double, float64(doubles))}
 	about := r.about()
 	for n, j := range open {

@@ -82,8 +82,6 @@ func (c Closed) Gap() float64 { return c.Worst().Gap }
 // are the piece left and right of the corner.
 type Poses struct{ Through, Coped profile.Pose }
 
-func (p Poses) still() bool { return p == Poses{} }
-
 // place is a point of an end's edge: how far back from the corner line it was sawn, on the section as drawn, how far
 // around the face, and how deep the wood behind it is.
 type place struct {

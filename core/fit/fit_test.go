@@ -62,7 +62,8 @@ func TestTable(t *testing.T) {
 		theta measure.Angle
 		who   fit.Who
 		want  float64
-	}{{"quay", 88, fit.Laid, .0856}, {"quay", 92, fit.Laid, .1058}, {"quay", 89, fit.Through, .0368}, {"quay", 91, fit.Through, .0233}, {"quay", 92, fit.Through, .0455},
+	}{{"quay", 88, fit.Laid, .0856}, {"quay", 92, fit.Laid, .1058}, {"quay", 89, fit.Through, .0368}, {"quay", 91, fit.Through, .0233}, {"quay", 92,
+		fit.Through, .0455},
 		{"c45", 89, fit.Through, .0393}, {"c45", 92, fit.Through, .0784}} {
 		s := profiletest.Named(t, c.id)
 		assert.InDelta(t, c.want, coped(s, s, 90, 15).Roll(s, fit.Corner{Theta: c.theta}, still, true, c.who).Gap, 2.5e-4, "%s %s rolled in %v", c.id, c.who, c.theta)

@@ -80,11 +80,13 @@ type Rolled struct {
 // Shim is what the roll comes to at the far edge of a section so high.
 func (r Rolled) Shim(high float64) float64 { return high * math.Abs(r.Roll.Sin()) }
 
-// span is how far rolls are looked for either way, and sweep in how many steps.
+// span is how far rolls are looked for either way.
+const span measure.Angle = 6
+
+// sweep is in how many steps, and halve how often the step is then halved.
 const (
-	span  measure.Angle = 6
-	sweep               = 24
-	halve               = 10
+	sweep = 24
+	halve = 10
 )
 
 // Roll looks for the roll that leaves the least gap: in quarters of a degree either way, then by halves. Crowns are held at three

@@ -90,7 +90,8 @@ func suspects(j Joint) []suspect {
 	}, func(x float64, w inWords) string {
 		return fmt.Sprintf("The saw cut %s %s what was dialled.", w.angle(x), either(x, "over", "under"))
 	}, func(x float64, w inWords) string {
-		return fmt.Sprintf("Swing %s %s and cut again; two boards cut at one setting and turned together show the error twice.", w.angle(x), either(x, "less", "more"))
+		return fmt.Sprintf("Swing %s %s and cut again; two boards cut at one setting and turned together show the error twice.", w.angle(x), either(x,
+			"less", "more"))
 	}}
 	corner := suspect{CauseCorner, true, 0.5, 1, func(j Joint, x float64) Joint { j.Corner.Theta += measure.Angle(x); return j },
 		func(x float64, w inWords) string {
@@ -113,7 +114,8 @@ func suspects(j Joint) []suspect {
 			j.Made.Edge = &e
 			return j
 		}, func(x float64, w inWords) string {
-			return fmt.Sprintf("The crown stop stood %s too far %s when the test mitre was cut, so it ran %s.", w.length(x), either(x, "out", "in"), either(x, "long", "short"))
+			return fmt.Sprintf("The crown stop stood %s too far %s when the test mitre was cut, so it ran %s.", w.length(x), either(x, "out", "in"),
+				either(x, "long", "short"))
 		}, func(x float64, w inWords) string {
 			return fmt.Sprintf("Move the stop %s by %s, cut a test mitre until it runs the projection, and cope again.", either(x, "in", "out"), w.length(x))
 		}}, suspect{CauseSeat, false, 1.0 / 16, 1, func(j Joint, x float64) Joint {

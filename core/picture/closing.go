@@ -28,7 +28,8 @@ type Mark struct {
 
 // OfClosing draws how a joint closes; most is what its graph goes up to at least.
 func OfClosing(c fit.Closed, most float64) Closing {
-	out := Closing{Times: 1, Edge: []Point{}, Mate: []Point{}, Graph: []Point{}, Most: most, Marks: []Mark{{fit.Shut, "1/64 closed when painted"}, {fit.Fill, "1/32 a fill"}}}
+	out := Closing{Times: 1, Edge: []Point{}, Mate: []Point{}, Graph: []Point{}, Most: most, Marks: []Mark{{fit.Shut, "1/64 closed when painted"},
+		{fit.Fill, "1/32 a fill"}}}
 	if len(c.Gaps) == 0 {
 		return out
 	}

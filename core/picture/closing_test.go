@@ -14,7 +14,8 @@ import (
 
 func quayIn(t *testing.T, theta measure.Angle, kind fit.Kind) fit.Joint {
 	s := profiletest.Named(t, "quay")
-	return fit.Joint{Kind: kind, Crown: true, Through: s, Coped: s, Corner: fit.Corner{Theta: theta}, Made: fit.Made{Theta: 90, Back: 15, Halves: [2]measure.Angle{45, 45}}}
+	return fit.Joint{Kind: kind, Crown: true, Through: s, Coped: s, Corner: fit.Corner{Theta: theta}, Made: fit.Made{Theta: 90, Back: 15,
+		Halves: [2]measure.Angle{45, 45}}}
 }
 
 // The gap is drawn so many times as wide as it is, and told so; the graph has it true.

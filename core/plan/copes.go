@@ -16,7 +16,8 @@ import (
 
 var (
 	copeUndrawn = finding.Declare(finding.Form{Code: "cope_undrawn", Severity: finding.Check, Stop: finding.Joints, Kind: "moulding",
-		Text: "%s is coped over another section, and its own or the other's is not drawn.", Why: "Its line follows from both sections, and measures alone do not give it.",
+		Text:   "%s is coped over another section, and its own or the other's is not drawn.",
+		Why:    "Its line follows from both sections, and measures alone do not give it.",
 		Remedy: "Draw the sections of %s in Shop, take the nearest of the library, or trace the line from a scrap."})
 	copeCorner = finding.Declare(finding.Form{Code: "cope_corner", Severity: finding.Check, Stop: finding.Joints, Kind: "corner",
 		Text: "At corner %s a cope is wished, and the corner is %s.", Why: "Copes are from %s to %s: past that the tip is too long and thin, or there is none.",

@@ -38,10 +38,13 @@ func line(points ...string) (out string) {
 var (
 	landing = line(point("0", "0", "0"), point("9/16", "0", "0"), point("9/16", "3 7/8", "0.09"), point("5/16", "4 5/16", "-0.06"), point("1/4", "4 11/16", "0"),
 		point("1/4", "4 3/4", "0.1"), point("3/16", "5 1/4", "0"), point("0", "5 1/4", "0"))
-	tread = line(point("0", "0", "0"), point("3/4", "0", "0"), point("3/4", "3", "0"), point("1/2", "3", "0"), point("1/2", "3 3/4", "0.05"), point("1/4", "4 1/4", "0"),
+	tread = line(point("0", "0", "0"), point("3/4", "0", "0"), point("3/4", "3", "0"), point("1/2", "3", "0"), point("1/2", "3 3/4", "0.05"),
+		point("1/4", "4 1/4", "0"),
 		point("0", "4 1/4", "0"))
-	quay = line(point("0", "0", "0"), point("9/32", "1/32", "0"), point("19/32", "19/64", "-0.12"), point("1 11/32", "1 15/32", "0"), point("1 17/32", "1 37/64", "0.18"),
-		point("2 37/64", "2 21/32", "-0.05"), point("2 59/64", "3 17/64", "0"), point("3 7/64", "3 3/8", "0"), point("3 1/8", "3 7/8", "0"), point("2 5/8", "3 7/8", "0"),
+	quay = line(point("0", "0", "0"), point("9/32", "1/32", "0"), point("19/32", "19/64", "-0.12"), point("1 11/32", "1 15/32", "0"), point("1 17/32",
+		"1 37/64", "0.18"),
+		point("2 37/64", "2 21/32", "-0.05"), point("2 59/64", "3 17/64", "0"), point("3 7/64", "3 3/8", "0"), point("3 1/8", "3 7/8", "0"),
+		point("2 5/8", "3 7/8", "0"),
 		point("0", "1/2", "0"))
 	square4  = `{"id":"a","reading":90},{"id":"b","reading":90},{"id":"c","reading":90},{"id":"d","reading":90}`
 	readings = `{"id":"a","reading":90.3},{"id":"b","reading":90},{"id":"c","reading":89.7},{"id":"d","reading":90}`
@@ -90,7 +93,8 @@ func TestTightJointsDecide(t *testing.T) {
 	entry := func(s string) *job.Entry { e, _ := job.Typed(s, "in"); return &e }
 	// Well tested to the right, and not at all to the left.
 	for i := range 4 {
-		j.Saws[0].Tests = append(j.Saws[0].Tests, job.Test{ID: fmt.Sprint("t", i), Way: job.TestGap, Scale: job.SawMitre, Set: 45, Gap: entry("0"), Open: job.OpenHeel, Width: entry("8")})
+		j.Saws[0].Tests = append(j.Saws[0].Tests, job.Test{ID: fmt.Sprint("t", i), Way: job.TestGap, Scale: job.SawMitre, Set: 45, Gap: entry("0"),
+			Open: job.OpenHeel, Width: entry("8")})
 	}
 	j.Normalise()
 	p := plantest.Build(t, j)
@@ -155,6 +159,21 @@ func TestScarfsStayParallel(t *testing.T) {
 	for _, s := range all {
 		assert.Zero(t, s.Fit.Gap)
 		assert.Less(t, s.Fit.Shows, .01)
+	}
+}
+
+// Where walls lean far, the line of a cope leaves the end as it is cut: how far is told, and of less nothing.
+func TestALineThatLeavesItsEnd(t *testing.T) {
+	for lean, told := range map[string]bool{"0": false, "1": false, "5": false, "9": true, "-14": true} {
+		j := plantest.Read(t, fmt.Sprintf(`{"gnomon":9,"mouldings":[{"id":"m","kind":"base","section":[%s],"sticks":[{"length":"16'"}]}],
+			"rooms":[{"id":"r","walls":[{"id":"w1","length":"120","lean":%s},{"id":"w2","length":"96"}],"corners":[{"id":"a","reading":90}],"runs":[{"id":"k","moulding":"m"}]}]}`,
+			landing, lean))
+		p := plantest.Build(t, j)
+		if !told {
+			assert.NotContains(t, plantest.Codes(p), "cope_misses", lean)
+			continue
+		}
+		assert.Contains(t, plantest.Finding(t, p, "cope_misses").Text, "past the end as it is cut")
 	}
 }
 

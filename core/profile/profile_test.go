@@ -261,7 +261,8 @@ func TestMembers(t *testing.T) {
 	for _, c := range []struct {
 		at   Place
 		want string
-	}{{Place{0, 0}, "bottom edge"}, {Place{.45, .17}, "first flat from below"}, {Place{.9, .9}, "first hollow from below"}, {Place{2, 2.1}, "round"}, {Place{3.12, 3.86}, "top edge"}} {
+	}{{Place{0, 0}, "bottom edge"}, {Place{.45, .17}, "first flat from below"}, {Place{.9, .9}, "first hollow from below"}, {Place{2, 2.1}, "round"},
+		{Place{3.12, 3.86}, "top edge"}} {
 		assert.Equal(t, c.want, quay.Member(c.at))
 	}
 	landing, _ := named(t, "landing")
