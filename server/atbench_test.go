@@ -1,6 +1,7 @@
 package server
 
 import (
+	"encoding/json"
 	"net/http/httptest"
 	"net/url"
 	"path/filepath"
@@ -206,4 +207,32 @@ func TestBenchOutside(t *testing.T) {
 	assert.NotEqual(t, "nothing", v.Mitre.Gap)
 	c.get("/api/bench/fit?"+quayTwice+"&reading=91&made=91&side=outside", &v)
 	assert.Equal(t, "closed all along", v.Mitre.Where)
+}
+
+// Who was let in for one job sees at the bench what that job has and the library, no other job's mouldings and not the shop's.
+func TestBenchOfOneJob(t *testing.T) {
+	h := shared(t)
+	status, _, b := h.desk.send("POST", "/api/jobs", `{"name":"Another","unit":"in"}`)
+	require.Equal(t, 200, status, "%s", b)
+	var made JobMade
+	require.NoError(t, json.Unmarshal(b, &made))
+	c := h.join("Nell", "saw", h.job)
+	for path, want := range map[string]int{
+		"/api/bench/mouldings?job=" + h.job: 200, "/api/bench/mouldings?job=" + made.ID: 403, "/api/bench/mouldings?job=shop": 403,
+		"/api/bench/fit?" + quayTwice + "&reading=90":                                                         200,
+		"/api/bench/fit?" + quayTwice + "&reading=90&job=" + made.ID:                                          403,
+		"/api/bench/fit?through=shop:quay-crown&coped=shop:quay-crown&reading=90":                             422,
+		"/api/bench/cope?through=job:quay-crown&coped=job:quay-crown&reading=90&job=" + h.job:                 200,
+		"/api/jobs/" + made.ID + "/cope?piece=a&end=left":                                                     403,
+		"/api/bench/template?through=shop:quay-crown&coped=library:quay&reading=90&format=svg&job=" + made.ID: 403,
+	} {
+		assert.Equal(t, want, h.as(c, "GET", path, ""), path)
+	}
+	_, _, b = h.out.send("GET", "/api/bench/mouldings", "", "Cookie", c.Name+"="+c.Value)
+	var v BenchMouldings
+	require.NoError(t, json.Unmarshal(b, &v))
+	for _, m := range v.Mouldings {
+		assert.NotEqual(t, "shop", m.From)
+	}
+	assert.NotEmpty(t, v.Mouldings)
 }

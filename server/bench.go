@@ -235,44 +235,44 @@ type JointBegins struct {
 }
 
 func (s *server) bench(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/bench/mouldings", "bench-mouldings", "Mouldings to try at the bench"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodGet, "/api/bench/mouldings", "bench-mouldings", "Mouldings to try at the bench"), func(ctx context.Context, in *struct {
 		Job string `query:"job" maxLength:"80"`
 	}) (*Body[BenchMouldings], error) {
-		out, err := s.benchMouldings(in.Job)
+		out, err := s.benchMouldings(ctx, in.Job)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[BenchMouldings]{out}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/fit", "bench-fit", "How a joint closes, coped and mitred"), func(_ context.Context,
+	huma.Register(api, op(http.MethodGet, "/api/bench/fit", "bench-fit", "How a joint closes, coped and mitred"), func(ctx context.Context,
 		in *ClosingAsk) (*Body[ClosingView], error) {
-		b, err := s.atBench(in)
+		b, err := s.atBench(ctx, in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[ClosingView]{b.view(in.Cures)}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/wrong", "bench-wrong", "What went wrong with a joint that gapes"), func(_ context.Context,
+	huma.Register(api, op(http.MethodGet, "/api/bench/wrong", "bench-wrong", "What went wrong with a joint that gapes"), func(ctx context.Context,
 		in *WrongAsk) (*Body[WrongView], error) {
-		out, err := s.wrong(in)
+		out, err := s.wrong(ctx, in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[WrongView]{out}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/cope", "bench-cope", "A cope of two mouldings, without a job"), func(_ context.Context,
+	huma.Register(api, op(http.MethodGet, "/api/bench/cope", "bench-cope", "A cope of two mouldings, without a job"), func(ctx context.Context,
 		in *CopeAsk) (*Body[CopeView], error) {
-		e, err := s.benchCope(in)
+		e, err := s.benchCope(ctx, in)
 		if err != nil {
 			return nil, asProblem(err)
 		}
 		return &Body[CopeView]{copeView(e)}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/template", "bench-template", "The template of a cope of two mouldings"), func(_ context.Context, in *struct {
+	huma.Register(api, op(http.MethodGet, "/api/bench/template", "bench-template", "The template of a cope of two mouldings"), func(ctx context.Context, in *struct {
 		CopeAsk
 		Printing
 	}) (*Download, error) {
-		e, err := s.benchCope(&in.CopeAsk)
+		e, err := s.benchCope(ctx, &in.CopeAsk)
 		if err != nil {
 			return nil, asProblem(err)
 		}
@@ -299,7 +299,7 @@ func (s *server) bench(api huma.API) {
 		return &Body[CopeView]{v}, nil
 	})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/template", "export-template", "The template of a coped end in true size"),
-		func(_ context.Context, in *struct {
+		func(ctx context.Context, in *struct {
 			EndPath
 			Printing
 		}) (*Download, error) {
@@ -314,7 +314,7 @@ func (s *server) bench(api huma.API) {
 			return printed([]*coping.End{e}, in.Printing, e.Title(), p.job.Unit)
 		})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/templates", "export-templates", "The templates of a room, in the order to cut"),
-		func(_ context.Context, in *struct {
+		func(ctx context.Context, in *struct {
 			JobPath
 			Room string `query:"room" required:"true" maxLength:"80"`
 			Printing
@@ -362,8 +362,19 @@ func printed(ends []*coping.End, how Printing, title string, unit measure.Unit) 
 	return &Download{k.kind, k.name, b.Bytes()}, nil
 }
 
+// only is the one job that a device was let in for; none where it is for the shop.
+func only(ctx context.Context) string {
+	if d := deviceOf(ctx); d != nil {
+		return d.Job
+	}
+	return ""
+}
+
 // benchJob is the job whose mouldings, unit and saw hold at the bench: the one named, or the shop.
-func (s *server) benchJob(id string) (job.Job, error) {
+func (s *server) benchJob(ctx context.Context, id string) (job.Job, error) {
+	if id == "" {
+		id = only(ctx)
+	}
 	if id == "" {
 		id = store.ShopID
 	}
@@ -371,7 +382,10 @@ func (s *server) benchJob(id string) (job.Job, error) {
 	return j, err
 }
 
-func (s *server) benchMouldings(id string) (BenchMouldings, error) {
+func (s *server) benchMouldings(ctx context.Context, id string) (BenchMouldings, error) {
+	if id == "" {
+		id = only(ctx)
+	}
 	out := BenchMouldings{Mouldings: []BenchMoulding{}, Rulers: []RulerView{}}
 	for _, r := range coping.Rulers {
 		out.Rulers = append(out.Rulers, RulerView(r))
@@ -388,7 +402,7 @@ func (s *server) benchMouldings(id string) (BenchMouldings, error) {
 		if from == "shop" {
 			of = store.ShopID
 		}
-		if of == "" {
+		if of == "" || from == "shop" && only(ctx) != "" { // the shop is not shown to who is here for one job
 			continue
 		}
 		j, _, err := s.store.Job(of)
@@ -411,7 +425,7 @@ func (s *server) benchMouldings(id string) (BenchMouldings, error) {
 }
 
 // side finds a moulding by its reference.
-func (s *server) side(j *job.Job, ref string) (coping.Side, error) {
+func (s *server) side(ctx context.Context, j *job.Job, ref string) (coping.Side, error) {
 	from, id, _ := strings.Cut(ref, ":")
 	unknown := problem(http.StatusUnprocessableEntity, "There is no moulding "+ref+".", FieldProblem{Field: "moulding", Value: ref, Message: "is not there",
 		Remedy: "Choose one of the list."})
@@ -435,6 +449,9 @@ func (s *server) side(j *job.Job, ref string) (coping.Side, error) {
 		}
 		return coping.Side{}, unknown
 	case "shop":
+		if only(ctx) != "" {
+			return coping.Side{}, unknown
+		}
 		shop, _, err := s.store.Job(store.ShopID)
 		if err != nil {
 			return coping.Side{}, err

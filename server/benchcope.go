@@ -1,6 +1,8 @@
 package server
 
 import (
+	"context"
+
 	"gnomon/core/coping"
 	"gnomon/core/joint"
 	"gnomon/core/picture"
@@ -8,16 +10,16 @@ import (
 	"gnomon/core/sawing"
 )
 
-func (s *server) benchCope(in *CopeAsk) (*coping.End, error) {
-	j, err := s.benchJob(in.Job)
+func (s *server) benchCope(ctx context.Context, in *CopeAsk) (*coping.End, error) {
+	j, err := s.benchJob(ctx, in.Job)
 	if err != nil {
 		return nil, err
 	}
-	through, err := s.side(&j, in.Through)
+	through, err := s.side(ctx, &j, in.Through)
 	if err != nil {
 		return nil, err
 	}
-	coped, err := s.side(&j, in.Coped)
+	coped, err := s.side(ctx, &j, in.Coped)
 	if err != nil {
 		return nil, err
 	}

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"net/http"
@@ -88,8 +89,8 @@ const (
 	stiff = 60
 )
 
-func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
-	j, err := s.benchJob(in.Job)
+func (s *server) atBench(ctx context.Context, in *ClosingAsk) (*onBench, error) {
+	j, err := s.benchJob(ctx, in.Job)
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +99,7 @@ func (s *server) atBench(in *ClosingAsk) (*onBench, error) {
 		side *coping.Side
 		ref  string
 	}{{&b.through, in.Through}, {&b.coped, in.Coped}} {
-		if *k.side, err = s.side(&j, k.ref); err != nil {
+		if *k.side, err = s.side(ctx, &j, k.ref); err != nil {
 			return nil, err
 		}
 		if k.side.Shape.Section == nil {
@@ -302,8 +303,8 @@ func (b *onBench) says(v *ClosingView) {
 	}
 }
 
-func (s *server) wrong(in *WrongAsk) (WrongView, error) {
-	b, err := s.atBench(&in.ClosingAsk)
+func (s *server) wrong(ctx context.Context, in *WrongAsk) (WrongView, error) {
+	b, err := s.atBench(ctx, &in.ClosingAsk)
 	if err != nil {
 		return WrongView{}, err
 	}

@@ -15,7 +15,8 @@ import (
 // what is worked out on trial. A few are made at a time, the rest wait their turn.
 var costly = []string{"export-plan", "export-cut-list", "export-cut-sheet", "export-labels", "quote-pdf", "shopping-pdf", "shopping-csv", "survey-csv",
 	"room-svg", "room-dxf",
-	"import-job", "import-section", "preview-survey", "take-survey", "try-rules", "try-order", "set-order", "try-move", "fit-sticks"}
+	"import-job", "import-section", "preview-survey", "take-survey", "try-rules", "try-order", "set-order", "try-move", "fit-sticks",
+	"bench-fit", "bench-wrong", "bench-template", "export-template", "export-templates"}
 
 // How many costly things are made at once, how many wait in all and of one device, and for how
 // long one waits.

@@ -69,6 +69,9 @@ func permit(ctx huma.Context, next func(huma.Context)) {
 	}
 	m := whoMay[ctx.Operation().OperationID]
 	job := ctx.Param("job")
+	if job == "" { // at the bench it is asked for beside the path
+		job = ctx.Query("job")
+	}
 	switch {
 	case d.Job != "" && (m.shop || job != "" && job != d.Job):
 		forbid(ctx, "This device was let in for one other job, and this is not of it.", "Ask the desk to let it in for the shop.")
