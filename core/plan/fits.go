@@ -70,8 +70,8 @@ func MadeFor(e *piece.End, m *job.Saw) measure.Angle {
 	return (e.Theta - 2*off).Round(0.01)
 }
 
-// fitted is how two ends of a joint close in their corner: left and right are the pieces' ends that stand there, gives the one that
-// gives way. Nil where it cannot be told.
+// fitted is how two ends of a joint close in their corner: the one that runs through, and the one that gives way; of a mitre any order.
+// Nil where it cannot be told.
 func (r *room) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corner, m *job.Saw, through, gives end) *fit.Expected {
 	if !corner.Usable || through.Setting == nil && kind != decide.Cope || gives.Setting == nil {
 		return nil

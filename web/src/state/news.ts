@@ -24,9 +24,11 @@ const ask = async (job: string, shown: Schemas['ShownCut'][]) =>
 export async function compareNews(now: JobNow) {
   const was = before.value
   if (was?.id !== now.id) return
-  const at = new Map(now.cuts.map((c) => [`${c.piece}/${c.hand}`, c]))
+  // A cope follows its cut, and says no more than that.
+  const atSaw = (cs: JobNow['cuts']) => cs.filter((c) => c.step !== 'cope')
+  const at = new Map(atSaw(now.cuts).map((c) => [`${c.piece}/${c.hand}`, c]))
   const told = (c: JobNow['cuts'][number]) => JSON.stringify([c.mark.cut, c.done])
-  const shown = was.cuts
+  const shown = atSaw(was.cuts)
     .filter((c) => {
       const k = at.get(`${c.piece}/${c.hand}`)
       return !k || told(k) !== told(c)
