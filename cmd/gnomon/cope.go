@@ -242,7 +242,7 @@ func cmdFit(args []string, in io.Reader, out io.Writer) error {
 		Home  float64  `json:"home_in"`
 		Touch string   `json:"first_touch"`
 		Held  heldView `json:"held"`
-	}{c.Gap(), c.Home, string(c.Touch), heldView{held.Gap, float64(held.Roll)}}
+	}{max(0, c.Gap()), c.Home + 0, string(c.Touch), heldView{held.Gap, float64(held.Roll)}}
 	if *format == "json" {
 		return json.NewEncoder(out).Encode(v)
 	}

@@ -153,7 +153,7 @@ func Extra(line []Mark) float64 {
 	for _, m := range line {
 		least = min(least, m.Along)
 	}
-	return -least
+	return max(0, -least)
 }
 
 // OffPlane is how far the line stands at most off the edge of an end cut in one plane, x = slope·u + rise·z on the section as
