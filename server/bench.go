@@ -268,16 +268,17 @@ func (s *server) bench(api huma.API) {
 		}
 		return &Body[CopeView]{copeView(e)}, nil
 	})
-	huma.Register(api, op(http.MethodGet, "/api/bench/template", "bench-template", "The template of a cope of two mouldings"), func(ctx context.Context, in *struct {
-		CopeAsk
-		Printing
-	}) (*Download, error) {
-		e, err := s.benchCope(ctx, &in.CopeAsk)
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		return printed([]*coping.End{e}, in.Printing, e.Title(), e.Unit)
-	})
+	huma.Register(api, op(http.MethodGet, "/api/bench/template", "bench-template", "The template of a cope of two mouldings"),
+		func(ctx context.Context, in *struct {
+			CopeAsk
+			Printing
+		}) (*Download, error) {
+			e, err := s.benchCope(ctx, &in.CopeAsk)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return printed([]*coping.End{e}, in.Printing, e.Title(), e.Unit)
+		})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/joint", "get-joint", "What the bench begins with for a corner"), func(_ context.Context,
 		in *JointAsk) (*Body[JointBegins], error) {
 		out, err := s.jointBegins(in)
