@@ -293,11 +293,11 @@ func (s *server) bench(api huma.API) {
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		v, err := p.cope(in.Piece, joint.Hand(in.End))
+		e, err := p.copes().end(in.Piece, joint.Hand(in.End))
 		if err != nil {
 			return nil, asProblem(err)
 		}
-		return &Body[CopeView]{v}, nil
+		return &Body[CopeView]{copeView(e)}, nil
 	})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/template", "export-template", "The template of a coped end in true size"),
 		func(ctx context.Context, in *struct {
@@ -308,7 +308,7 @@ func (s *server) bench(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			e, err := coping.Of(&p.job, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces), in.Piece, joint.Hand(in.End))
+			e, err := p.copes().end(in.Piece, joint.Hand(in.End))
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -330,7 +330,7 @@ func (s *server) bench(api huma.API) {
 					Remedy: "Reload and choose again."})
 			}
 			in.Format = "pdf"
-			return printed(p.copesOf(room.ID), in.Printing, room.Name+": templates", p.job.Unit)
+			return printed(p.copes().in(room.ID), in.Printing, room.Name+": templates", p.job.Unit)
 		})
 }
 

@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"gnomon/core/coping"
+	"gnomon/core/fit"
 	"gnomon/core/joint"
 	"gnomon/core/picture"
 	"gnomon/core/piece"
@@ -28,18 +29,36 @@ func (s *server) benchCope(ctx context.Context, in *CopeAsk) (*coping.End, error
 		return nil, err
 	}
 	if a, b := through.Shape, coped.Shape; a.Section != nil && b.Section != nil && a.Section.Leans() && b.Section.Leans() {
-		through.Hangs.Up = b.Section.Height().Inches() - a.Section.Height().Inches() // tops tell under a ceiling
+		through.Hangs.Up = fit.TopsLevel(a.Section, b.Section)
 	}
 	return coping.New(through, coped, coping.Meeting{Theta: theta}, joint.Hand(in.Hand), nil, &j.Rules, j.Machine(), j.Unit)
 }
 
-// cope is a coped end of the plan.
-func (p *planned) cope(id string, hand joint.Hand) (CopeView, error) {
-	e, err := coping.Of(&p.job, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces), id, hand)
-	if err != nil {
-		return CopeView{}, err
+// copes find the coped ends of a plan: its pieces by name, and the shapes of their mouldings, worked out once.
+type copes struct {
+	*planned
+	shapes *piece.Shapes
+	pieces map[string]*piece.Piece
+}
+
+func (p *planned) copes() copes { return copes{p, piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces)} }
+
+func (c copes) end(id string, hand joint.Hand) (*coping.End, error) {
+	return coping.Of(&c.job, c.shapes, c.pieces, id, hand)
+}
+
+// in are the coped ends of a room in the order to cut them. What cannot be drawn is left out: the plan tells of it.
+func (c copes) in(room string) []*coping.End {
+	var out []*coping.End
+	for _, k := range c.plan.Cuts() {
+		if c.pieces[k.Piece].Room != room || k.Step != sawing.Coping {
+			continue
+		}
+		if e, err := c.end(k.Piece, k.Hand); err == nil {
+			out = append(out, e)
+		}
 	}
-	return copeView(e), nil
+	return out
 }
 
 func copeView(e *coping.End) CopeView {
@@ -71,21 +90,6 @@ func points(at [][2]float64) []picture.Point {
 	out := make([]picture.Point, len(at))
 	for i, p := range at {
 		out[i] = picture.Round(p)
-	}
-	return out
-}
-
-// copesOf are the coped ends of a room in the order to cut them. What cannot be drawn is left out: the plan tells of it.
-func (p *planned) copesOf(room string) []*coping.End {
-	shapes, byID := piece.NewShapes(&p.job), piece.ByID(p.plan.Pieces)
-	var out []*coping.End
-	for _, k := range p.plan.Cuts() {
-		if q := byID[k.Piece]; q.Room != room || k.Step != sawing.Coping {
-			continue
-		}
-		if e, err := coping.Of(&p.job, shapes, byID, k.Piece, k.Hand); err == nil {
-			out = append(out, e)
-		}
 	}
 	return out
 }

@@ -16,7 +16,6 @@ import (
 	"gnomon/core/picture"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
-	"gnomon/core/profile"
 	"gnomon/core/words"
 )
 
@@ -83,12 +82,6 @@ type onBench struct {
 	tool           coping.Tool
 }
 
-// reach and stiff are how far compound runs out from a corner, and how long a piece is that bridges it.
-const (
-	reach = 12
-	stiff = 60
-)
-
 func (s *server) atBench(ctx context.Context, in *ClosingAsk) (*onBench, error) {
 	j, err := s.benchJob(ctx, in.Job)
 	if err != nil {
@@ -133,28 +126,8 @@ func (s *server) atBench(ctx context.Context, in *ClosingAsk) (*onBench, error) 
 	}
 	a, c := b.through.Shape.Section, b.coped.Shape.Section
 	b.crown = a.Leans() && c.Leans()
-	at := fit.Corner{Theta: b.reading - 2*fit.Compound(b.compound, reach, stiff), Lean: b.lean}
-	var hangs fit.Poses
-	hangs.Through.Roll = b.lean
-	if b.crown {
-		for _, p := range []struct {
-			pose *profile.Pose
-			of   *profile.Section
-		}{{&hangs.Through, a}, {&hangs.Coped, c}} {
-			p.pose.Roll += fit.CeilingRolls(p.of, b.down)
-		}
-		seat := fit.LowPose(a, b.low)
-		hangs.Through.Roll += seat.Roll
-		hangs.Through.Up += seat.Up
-		// Under a ceiling tops tell: what is less tall hangs higher.
-		hangs.Through.Up += c.Height().Inches() - a.Height().Inches()
-	}
+	at, hangs, drawn := fit.Conditions{Reading: b.reading, Lean: b.lean, Ceiling: b.down, Low: b.low, Compound: b.compound}.Hang(a, c, b.crown)
 	half := (180 - made) / 2
-	drawn := fit.Poses{}
-	drawn.Through.Up = 0
-	if b.crown {
-		drawn.Through.Up = c.Height().Inches() - a.Height().Inches()
-	}
 	b.cope = fit.Joint{Kind: fit.Cope, Crown: b.crown, Through: a, Coped: c, Corner: at, Poses: hangs, Made: fit.Made{Theta: made, Back: back, Poses: drawn}}
 	b.notCoped = cope.Check(a, made)
 	if in.Side == string(job.Outside) {

@@ -6,6 +6,7 @@ import (
 	"hash/fnv"
 	"net/http"
 	"strconv"
+	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -73,6 +74,7 @@ func (s *server) pictures(api huma.API) {
 		}
 		out := Pictures{Pictures: map[string]BenchView{}, Copes: map[string]CopeView{}}
 		bench := benchOf(&p.job, p.plan.Pieces)
+		copes := sync.OnceValue(p.copes)
 		for _, q := range p.plan.Pieces {
 			for _, hand := range piece.Hands {
 				name := bench.picture(q, hand)
@@ -83,8 +85,8 @@ func (s *server) pictures(api huma.API) {
 				}
 				if name := bench.cope(q, hand); name != "" && wanted[name] {
 					delete(wanted, name)
-					if v, err := p.cope(q.ID, hand); err == nil {
-						out.Copes[name] = v
+					if e, err := copes().end(q.ID, hand); err == nil {
+						out.Copes[name] = copeView(e)
 					}
 				}
 			}

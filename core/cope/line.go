@@ -71,7 +71,7 @@ func (j Joint) Line() []Mark {
 	levels := j.Through.Levels()
 	var out []Mark
 	put := func(i int, t float64, side profile.Side) {
-		at, own := mix(f.Face[i], f.Face[i+1], t), mix(f.Own[i], f.Own[i+1], t)
+		at, own := profile.Mix(f.Face[i], f.Face[i+1], t), profile.Mix(f.Own[i], f.Own[i+1], t)
 		m := Mark{j.along(j.stands(at.Z, side), at.U), f.Around[i] + (f.Around[i+1]-f.Around[i])*t, at, own}
 		if n := len(out); n == 0 || math.Abs(out[n-1].Around-m.Around)+math.Abs(out[n-1].Along-m.Along) > 1e-12 {
 			out = append(out, m)
@@ -122,10 +122,6 @@ func split(from, to float64, levels []float64) []part {
 	return append(out, part{last, 1, begins, ends})
 }
 
-func mix(a, b profile.Place, t float64) profile.Place {
-	return profile.Place{U: a.U + (b.U-a.U)*t, Z: a.Z + (b.Z-a.Z)*t}
-}
-
 // Close lists a line with marks at most so far apart around the face.
 func Close(line []Mark, apart float64) []Mark {
 	var out []Mark
@@ -143,7 +139,7 @@ func Close(line []Mark, apart float64) []Mark {
 }
 
 func between(a, b Mark, t float64) Mark {
-	return Mark{a.Along + (b.Along-a.Along)*t, a.Around + (b.Around-a.Around)*t, mix(a.Place, b.Place, t), mix(a.Own, b.Own, t)}
+	return Mark{a.Along + (b.Along-a.Along)*t, a.Around + (b.Around-a.Around)*t, profile.Mix(a.Place, b.Place, t), profile.Mix(a.Own, b.Own, t)}
 }
 
 // Extra is how much longer than to the corner line the piece is ordered: its face is the long point where the

@@ -93,10 +93,7 @@ func New(through, coped Side, at Meeting, hand joint.Hand, cut *joint.Normal, ru
 	e.Extra = cope.Extra(e.Line)
 	e.Off = e.Joint.OffMitre(e.Line)
 	if cut != nil {
-		slope, rise := cut.Slope(), cut.Rise()
-		if hand == joint.Right { // along runs back from the corner
-			slope, rise = -slope, -rise
-		}
+		slope, rise := back(*cut, hand)
 		e.Off = cope.OffPlane(e.Line, slope, rise)
 	}
 	e.Follows = e.Off <= cope.Exact
@@ -120,6 +117,15 @@ func New(through, coped Side, at Meeting, hand joint.Hand, cut *joint.Normal, ru
 		e.Hollows = cope.Hollows(e.Line, e.Tool.Reach)
 	}
 	return e, nil
+}
+
+// back is how far an end's plane runs back from the corner for each unit out and up: at a right end the piece's own length runs the
+// other way.
+func back(n joint.Normal, hand joint.Hand) (slope, rise float64) {
+	if hand == joint.Right {
+		return -n.Slope(), -n.Rise()
+	}
+	return n.Slope(), n.Rise()
 }
 
 // Of works out a coped end of a plan's piece. The error is an *Undrawn, a *cope.Unfit, or says that the end is not coped.
@@ -151,11 +157,7 @@ const Slight = 1.0 / 32
 
 // Misses is how far the line runs at most past the end as it is cut before it is coped.
 func (e *End) Misses() float64 {
-	n := e.Piece.End(e.Hand).Plane
-	slope, rise := n.Slope(), n.Rise()
-	if e.Hand == joint.Right {
-		slope, rise = -slope, -rise
-	}
+	slope, rise := back(e.Piece.End(e.Hand).Plane, e.Hand)
 	most := 0.0
 	top := e.Joint.Through.High()
 	for _, m := range e.Line {

@@ -83,7 +83,7 @@ type hung struct{ x, u, z float64 }
 func (c *Coped) close(a *profile.Hung, corner Corner, pose profile.Pose, look precision) Closed {
 	sin, cos := sincos(corner.Theta)
 	out := Closed{Home: math.Inf(1), Touch: Edge}
-	turn := turner(pose)
+	turn := pose.Turner()
 	tan, wall := c.Back.Tan(), corner.Lean.Tan()
 	levels := a.Levels()
 	stands := func(z float64, side profile.Side) float64 {
@@ -95,8 +95,8 @@ func (c *Coped) close(a *profile.Hung, corner Corner, pose profile.Pose, look pr
 	}
 	at := func(k int, share float64) hung {
 		e := &c.edge[k]
-		u, z := turn(e.own.U-share*e.deep, e.own.Z)
-		return hung{e.along + share*e.deep*tan, u, z}
+		q := turn(profile.Place{U: e.own.U - share*e.deep, Z: e.own.Z})
+		return hung{e.along + share*e.deep*tan, q.U, q.Z}
 	}
 	try := func(h hung, side profile.Side, layer int) {
 		if room := h.x - (stands(h.z, side)+h.u*cos)/sin; room < out.Home-1e-12 {
@@ -182,15 +182,9 @@ func (c *Coped) gaps(a *profile.Hung, corner Corner, at func(k int, share float6
 				g = -g
 			}
 			out = append(out, Gap{e.around + (f.around-e.around)*t, h.x - home,
-				profile.Place{U: e.own.U + (f.own.U-e.own.U)*t, Z: e.own.Z + (f.own.Z-e.own.Z)*t}, g, d.U - face})
+				profile.Mix(e.own, f.own, t), g, d.U - face})
 		}
 		p = q
 	}
 	return out
-}
-
-// turner is how a pose brings a place of a section to where it hangs.
-func turner(p profile.Pose) func(u, z float64) (float64, float64) {
-	sin, cos := sincos(p.Roll)
-	return func(u, z float64) (float64, float64) { return u*cos + z*sin + p.Out, -u*sin + z*cos + p.Up }
 }

@@ -68,7 +68,7 @@ func (m Mitred) close(theta, roll measure.Angle, fine float64) Closed {
 		}
 		for j := range last {
 			t := float64(j) / float64(n)
-			q := profile.Place{U: a.U + (b.U-a.U)*t, Z: a.Z + (b.Z-a.Z)*t}
+			q := profile.Mix(a, b, t)
 			v := open(q) - least
 			out.Gaps = append(out.Gaps, Gap{h.Around[i] + (h.Around[i+1]-h.Around[i])*t, m.Right.Slope*q.U + m.Right.Rise*q.Z - out.Home, q, v, v})
 		}

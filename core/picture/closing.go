@@ -80,10 +80,6 @@ func InSpace(j fit.Joint, c fit.Closed) Space {
 	other := func(along, off, z float64) Place {
 		return Place{round(along*cos + off*sin), round(along*sin - off*cos), round(z)}
 	}
-	turn := func(p profile.Pose, q [2]float64) (u, z float64) {
-		s, k := math.Sincos(p.Roll.Radians())
-		return q[0]*k + q[1]*s + p.Out, -q[0]*s + q[1]*k + p.Up
-	}
 	// The end as it was cut: nearest to where the line was looked at, and level behind it.
 	back := math.Tan(j.Made.Back.Radians())
 	end := func(q [2]float64) float64 {
@@ -97,21 +93,23 @@ func InSpace(j fit.Joint, c fit.Closed) Space {
 	}
 	gives, through := Prism{Section: j.Coped.Sketch(0), Gives: true}, Prism{Section: j.Through.Sketch(0)}
 	mitred := j.Kind != fit.Cope && j.Kind != fit.Butt
+	turn := j.Poses.Coped.Turner()
 	for _, q := range gives.Section {
-		u, z := turn(j.Poses.Coped, q)
+		at := turn(profile.Place{U: q[0], Z: q[1]})
 		x := end(q)
 		if mitred {
 			x = q[0]*math.Tan(j.Made.Halves[1].Radians()) - c.Home
 		}
-		gives.Near, gives.Far = append(gives.Near, Place{round(x), round(u), round(z)}), append(gives.Far, Place{round(long), round(u), round(z)})
+		gives.Near, gives.Far = append(gives.Near, Place{round(x), round(at.U), round(at.Z)}), append(gives.Far, Place{round(long), round(at.U), round(at.Z)})
 	}
+	turn = j.Poses.Through.Turner()
 	for _, q := range through.Section {
-		u, z := turn(j.Poses.Through, q)
+		at := turn(profile.Place{U: q[0], Z: q[1]})
 		s := max(0, wide*cos/sin)
 		if mitred {
 			s = q[0]*math.Tan(j.Made.Halves[0].Radians()) - c.Home
 		}
-		through.Near, through.Far = append(through.Near, other(s, u, z)), append(through.Far, other(long, u, z))
+		through.Near, through.Far = append(through.Near, other(s, at.U, at.Z)), append(through.Far, other(long, at.U, at.Z))
 	}
 	top := high + wide/2
 	walls := [][]Place{{{0, 0, -wide / 2}, {long, 0, -wide / 2}, {long, 0, top}, {0, 0, top}},

@@ -114,12 +114,17 @@ func (r *room) fitted(kind decide.Kind, side job.CornerKind, corner stretch.Corn
 	case decide.Butt:
 		thick := r.Shapes.Of(gives.moulding).Projection.Inches()
 		off, cut := really(gives.End, m)
-		gap := func(by measure.Angle) float64 { return fit.Butted(thick, corner.Theta+by, corner.Theta, 0) }
-		x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
-		dev := math.Hypot(float64(sigma), float64(cut))
-		return &fit.Expected{Gap: gap(-off), Shows: fit.Chance(x, y, -float64(off), dev, fit.Shut), Gapes: fit.Chance(x, y, -float64(off), dev, fit.Fill)}
+		return bent(func(by measure.Angle) float64 { return fit.Butted(thick, corner.Theta+by, corner.Theta, 0) }, -float64(off),
+			math.Hypot(float64(sigma), float64(cut)))
 	}
 	return nil
+}
+
+// bent is how a joint closes whose gap grows straight with what it is off, either way by its own: it is off so much, and may be off by
+// more with a deviation.
+func bent(gap func(measure.Angle) float64, off, dev float64) *fit.Expected {
+	x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
+	return &fit.Expected{Gap: gap(measure.Angle(off)), Shows: fit.Chance(x, y, off, dev, fit.Shut), Gapes: fit.Chance(x, y, off, dev, fit.Fill)}
 }
 
 // end is an end of a piece of a moulding.
@@ -217,16 +222,14 @@ func Scarfs(j *job.Job, pieces []*piece.Piece) []ScarfFit {
 			continue
 		}
 		thick := j.Moulding(p.Moulding).Out().Inches()
-		gap := func(by measure.Angle) float64 { return fit.Scarfed(thick, e.Scarf, by) }
 		a, s := really(e, j.Machine())
 		b, z := really(&q.Left, j.Machine())
-		x, y := []float64{-5, 0, 5}, []float64{gap(-5), 0, gap(5)}
 		off, dev := float64(a-b), math.Hypot(float64(s), float64(z))
 		if e.SameSetting(&q.Left) { // what the saw errs it errs on both, and they stay parallel
 			off, dev = 0, math.Sqrt2*setAgain
 		}
 		f := ScarfFit{Room: p.Room, Run: p.Run, Under: p.ID, Over: q.ID,
-			Fit: fit.Expected{Gap: gap(measure.Angle(off)), Shows: fit.Chance(x, y, off, dev, fit.Shut), Gapes: fit.Chance(x, y, off, dev, fit.Fill)}}
+			Fit: *bent(func(by measure.Angle) float64 { return fit.Scarfed(thick, e.Scarf, by) }, off, dev)}
 		if e.ToldTo == piece.ToShort {
 			f.Under, f.Over = f.Over, f.Under
 		}

@@ -69,7 +69,7 @@ func (s *Section) crossed(lo, hi float64) (least, greatest [2]float64, times int
 		}
 		times++
 		for e, z := range [2]float64{lo, hi} {
-			u := mix(a, b, (z-a.Z)/(b.Z-a.Z)).U
+			u := Mix(a, b, (z-a.Z)/(b.Z-a.Z)).U
 			least[e], greatest[e] = min(least[e], u), max(greatest[e], u)
 		}
 	}

@@ -16,10 +16,10 @@ type Pose struct {
 	Out, Up float64
 }
 
-// of brings a place of the section to where it hangs.
-func (p Pose) of(q Place) Place {
-	q = q.turned(-p.Roll.Radians())
-	return Place{q.U + p.Out, q.Z + p.Up}
+// Turner brings places of the section to where they hang.
+func (p Pose) Turner() func(Place) Place {
+	sin, cos := math.Sincos(p.Roll.Radians())
+	return func(q Place) Place { return Place{q.U*cos + q.Z*sin + p.Out, -q.U*sin + q.Z*cos + p.Up} }
 }
 
 // fine is how far a straight stretch may stand off its arc where a cope is drawn or a joint closed: a gap
@@ -58,11 +58,12 @@ func (s *Section) Hung(p Pose) *Hung {
 		return still
 	}
 	h := &Hung{Own: still.Own, Around: still.Around, Pose: p, Chain: make([]Place, len(still.Chain)), Face: make([]Place, len(still.Face))}
+	turn := p.Turner()
 	for i, q := range still.Chain {
-		h.Chain[i] = p.of(q)
+		h.Chain[i] = turn(q)
 	}
 	for i, q := range still.Own {
-		h.Face[i] = p.of(q)
+		h.Face[i] = turn(q)
 	}
 	h.finish()
 	return h
@@ -189,7 +190,7 @@ func (h *Hung) Back(z float64) (u float64, ok bool) {
 		if math.Abs(a.Z-b.Z) < 1e-12 || z < min(a.Z, b.Z)-samePlace || z > max(a.Z, b.Z)+samePlace {
 			continue
 		}
-		u = min(u, mix(a, b, (z-a.Z)/(b.Z-a.Z)).U)
+		u = min(u, Mix(a, b, (z-a.Z)/(b.Z-a.Z)).U)
 	}
 	return u, u < math.Inf(1)
 }
@@ -245,7 +246,7 @@ func (h *Hung) At(around float64) (at, own, direction Place) {
 	t := (around - h.Around[i]) / (h.Around[i+1] - h.Around[i])
 	d := h.Face[i+1].minus(h.Face[i])
 	l := math.Hypot(d.U, d.Z)
-	return mix(h.Face[i], h.Face[i+1], t), mix(h.Own[i], h.Own[i+1], t), Place{d.U / l, d.Z / l}
+	return Mix(h.Face[i], h.Face[i+1], t), Mix(h.Own[i], h.Own[i+1], t), Place{d.U / l, d.Z / l}
 }
 
 // Leans tells whether the section stands off its wall at its top, as a crown does: its back leaves the wall.

@@ -35,7 +35,7 @@ func (s *Section) Member(at Place) string {
 			d := p.minus(last)
 			if long := d.U*d.U + d.Z*d.Z; long > 0 {
 				t := max(0, min(1, ((at.U-last.U)*d.U+(at.Z-last.Z)*d.Z)/long))
-				off = min(off, mix(last, p, t).off(at))
+				off = min(off, Mix(last, p, t).off(at))
 			}
 			last = p
 		}

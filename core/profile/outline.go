@@ -55,8 +55,10 @@ func (a Place) turned(r float64) Place {
 	s, c := math.Sincos(r)
 	return Place{a.U*c - a.Z*s, a.U*s + a.Z*c}
 }
-func mix(a, b Place, t float64) Place { return Place{a.U + (b.U-a.U)*t, a.Z + (b.Z-a.Z)*t} }
-func (o Outline) next(i int) Point    { return o[(i+1)%len(o)] }
+func (o Outline) next(i int) Point { return o[(i+1)%len(o)] }
+
+// Mix is the place so far from one to another: 0 at the one, 1 at the other.
+func Mix(a, b Place, t float64) Place { return Place{a.U + (b.U-a.U)*t, a.Z + (b.Z-a.Z)*t} }
 
 // area is twice the outline's, its arcs left out; negative where the wood
 // is on its right.
@@ -87,7 +89,7 @@ func arc(a, b Place, bow, flatness float64) []Place {
 	// The middle lies on the chord's left, where the wood is, by radius − bow.
 	d := Place{(b.U - a.U) / chord, (b.Z - a.Z) / chord}
 	left := math.Copysign(1, bow) * (radius - math.Abs(bow))
-	m := mix(a, b, 0.5)
+	m := Mix(a, b, 0.5)
 	middle := Place{m.U - d.Z*left, m.Z + d.U*left}
 	out := make([]Place, n)
 	for i := range n - 1 {
@@ -238,5 +240,5 @@ func meeting(a, b, p, q Place) (Place, bool) {
 	}
 	t, s := p.minus(a).cross(e)/den, p.minus(a).cross(d)/den
 	const hair = 1e-9
-	return mix(a, b, t), t > -hair && t < 1+hair && s > -hair && s < 1+hair
+	return Mix(a, b, t), t > -hair && t < 1+hair && s > -hair && s < 1+hair
 }

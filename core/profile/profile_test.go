@@ -96,7 +96,7 @@ func TestArcsLieOnTheirCircle(t *testing.T) {
 		for i, p := range all {
 			assert.InDelta(t, r, p.off(c), 1e-9)
 			if i > 0 {
-				assert.Less(t, r-mix(all[i-1], p, 0.5).off(c), flatness*1.01)
+				assert.Less(t, r-Mix(all[i-1], p, 0.5).off(c), flatness*1.01)
 			}
 		}
 		assert.Equal(t, b, all[len(all)-1])
@@ -297,13 +297,13 @@ func TestHung(t *testing.T) {
 			b := h.Chain[(i+1)%len(h.Chain)]
 			d := b.minus(a)
 			k := max(0, min(1, ((q.U-a.U)*d.U+(q.Z-a.Z)*d.Z)/max(1e-18, d.U*d.U+d.Z*d.Z)))
-			least = min(least, mix(a, b, k).off(q))
+			least = min(least, Mix(a, b, k).off(q))
 		}
 		if math.Abs(off-least) > 1e-12 || near < 0 || near >= len(h.Chain) {
 			t.Fatalf("nearest %v, not %v", off, least)
 		}
 		at, own, d := h.At(h.Around[len(h.Around)-1] * rapid.Float64Range(0, 1).Draw(t, "around"))
-		if at.off(p.of(own)) > 1e-9 || math.Abs(math.Hypot(d.U, d.Z)-1) > 1e-9 {
+		if at.off(p.Turner()(own)) > 1e-9 || math.Abs(math.Hypot(d.U, d.Z)-1) > 1e-9 {
 			t.Fatalf("%v on the section is told to hang at %v", own, at)
 		}
 	})

@@ -79,7 +79,7 @@ func (s *Section) At(z float64) float64 {
 			u = max(u, a.U, b.U)
 			continue
 		}
-		u = max(u, mix(a, b, (z-a.Z)/(b.Z-a.Z)).U)
+		u = max(u, Mix(a, b, (z-a.Z)/(b.Z-a.Z)).U)
 	}
 	return u
 }

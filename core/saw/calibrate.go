@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"gnomon/core/fit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -142,7 +143,7 @@ const runSame = measure.Inch / 32
 func (p Pair) Judge(unit measure.Unit) Verdict {
 	mean := (p.Left + p.Right) / 2
 	v := Verdict{Stop: mean - p.Projection}
-	v.Gape = v.Stop.Abs().Times(1 - p.Least.Inches()/p.Projection.Inches())
+	v.Gape = measure.FromInches(fit.RunOff(p.Projection.Inches(), p.Least.Inches(), mean.Inches(), 90).Level)
 	right := measure.FromRadians(math.Atan(p.Right.Inches() / mean.Inches()))
 	left := measure.FromRadians(math.Atan(p.Left.Inches() / mean.Inches()))
 	v.Scale = (right - left) / 2

@@ -167,7 +167,15 @@ const verdict: Record<string, string> = { closed: '●', fill: '◐', recut: '�
             :step="0.1"
             @put="(v) => set('made', v)"
           />
-          <BenchHandle label="both rolled" :says="answer.asked.roll" :value="num('roll')" :min="-3" :max="3" :step="0.05" @put="(v) => set('roll', v)" />
+          <BenchHandle
+            label="both rolled"
+            :says="answer.asked.roll"
+            :value="num('roll')"
+            :min="-answer.rolls"
+            :max="answer.rolls"
+            :step="0.05"
+            @put="(v) => set('roll', v)"
+          />
           <BenchHandle label="its wall leans" :says="answer.asked.lean" :value="num('lean')" :min="-3" :max="3" :step="0.1" @put="(v) => set('lean', v)" />
           <BenchHandle
             v-if="answer.crown"
