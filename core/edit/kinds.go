@@ -99,6 +99,12 @@ func init() { // not with its declaration: what removes one kind may remove othe
 		listed(Kind{Name: "opening", List: "openings", In: "room", Measured: true}, things[job.Opening]{
 			lists: inRooms(func(r *job.Room) *[]job.Opening { return &r.Openings }), id: func(o *job.Opening) *string { return &o.ID }, sorted: true,
 			mirror: mirrorOpening}),
+		listed(Kind{Name: "jamb_length", Said: "length", List: "sides", In: "opening", Measured: true}, things[job.JambLength]{
+			lists: inOpenings(func(o *job.Opening) *[]job.JambLength { return &o.Sides }), id: func(t *job.JambLength) *string { return &t.ID },
+			mirror: mirrorJambLength}),
+		listed(Kind{Name: "jamb_reading", Said: "reading", List: "angles", In: "opening", Measured: true}, things[job.JambReading]{
+			lists: inOpenings(func(o *job.Opening) *[]job.JambReading { return &o.Angles }), id: func(r *job.JambReading) *string { return &r.ID },
+			read: readJambReading, mirror: mirrorJambReading}),
 		listed(Kind{Name: "spot", List: "spots", In: "room", Measured: true}, things[job.Spot]{
 			lists: inRooms(func(r *job.Room) *[]job.Spot { return &r.Spots }), id: func(s *job.Spot) *string { return &s.ID }, sorted: true, mirror: mirrorSpot}),
 		listed(Kind{Name: "run", List: "runs", In: "room"}, things[job.Run]{
@@ -169,11 +175,15 @@ func once(name string, fields func(j *job.Job) map[string]any) Kind {
 }
 
 func mouldingInUse(j *job.Job, id string) error {
-	for _, r := range j.Rooms {
+	for i := range j.Rooms {
+		r := &j.Rooms[i]
 		for _, k := range r.Runs {
 			if k.Moulding == id {
 				return &job.Invalid{Thing: "moulding " + id, Reason: "a run in " + r.Title() + " uses it", Remedy: "give that run another moulding first"}
 			}
+		}
+		if of := r.OfMoulding(id); len(of) > 0 {
+			return &job.Invalid{Thing: "moulding " + id, Reason: r.OpeningTitle(of[0]) + " in " + r.Title() + " uses it", Remedy: "give that opening another moulding first"}
 		}
 	}
 	if j.Layout(id) != nil {

@@ -84,6 +84,20 @@ func inCorners[T any](list func(*job.Corner) *[]T) func(*job.Job) iter.Seq2[stri
 	}
 }
 
+func inOpenings[T any](list func(*job.Opening) *[]T) func(*job.Job) iter.Seq2[string, *[]T] {
+	return func(j *job.Job) iter.Seq2[string, *[]T] {
+		return func(yield func(string, *[]T) bool) {
+			for i := range j.Rooms {
+				for k := range j.Rooms[i].Openings {
+					if o := &j.Rooms[i].Openings[k]; !yield(o.ID, list(o)) {
+						return
+					}
+				}
+			}
+		}
+	}
+}
+
 // find is where a thing stands: what holds it, its list and its place there.
 func (t *things[T]) find(j *job.Job, id string) (holder string, list *[]T, at int) {
 	for holder, list := range t.lists(j) {

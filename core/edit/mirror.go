@@ -89,6 +89,11 @@ func mirrorCorner(_ *mirroring, c *job.Corner) error {
 
 func mirrorOpening(m *mirroring, o *job.Opening) error {
 	turnLean(o.Lean)
+	o.ProudLeft, o.ProudRight = o.ProudRight, o.ProudLeft
+	if e := o.SashLeft; e != nil && e.Length != 0 {
+		e.Length = -e.Length
+		e.Text = otherSign(e.Text, e.Length < 0)
+	}
 	return m.across(o.Wall, &o.From, o.Width.Length, "an opening")
 }
 
@@ -136,10 +141,28 @@ func turnLean(l *job.Lean) {
 		return
 	}
 	l.Angle = -l.Angle
-	body := strings.TrimPrefix(strings.TrimPrefix(strings.TrimSpace(l.Text), "-"), "−")
-	if l.Text = body; l.Angle < 0 {
-		l.Text = "-" + body
+	l.Text = otherSign(l.Text, l.Angle < 0)
+}
+
+// otherSign is a text with a minus or without.
+func otherSign(text string, negative bool) string {
+	body := strings.TrimPrefix(strings.TrimPrefix(strings.TrimSpace(text), "-"), "−")
+	if negative {
+		return "-" + body
 	}
+	return body
+}
+
+func mirrorJambLength(_ *mirroring, t *job.JambLength) error {
+	other := map[string]string{job.JambLeft: job.JambRight, job.JambRight: job.JambLeft, job.JambRising: job.JambFalling, job.JambFalling: job.JambRising}
+	t.Side = cmp.Or(other[t.Side], t.Side)
+	return nil
+}
+
+func mirrorJambReading(_ *mirroring, r *job.JambReading) error {
+	row, side, _ := strings.Cut(r.Corner, "_")
+	r.Corner = row + "_" + otherEnd(side)
+	return nil
 }
 
 func otherEnd(s string) string {

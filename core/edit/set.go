@@ -102,7 +102,7 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		return v.Elem(), nil
 	}
 	entry := func(s string) (job.Entry, error) {
-		e, err := job.Typed(s, unit)
+		e, err := job.TypedIn(field, s, unit)
 		if err != nil {
 			return e, job.Unreadable(thing, field, s, err)
 		}

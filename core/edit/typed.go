@@ -26,6 +26,26 @@ func readReading(op Op, r *job.Reading) error {
 	return nil
 }
 
+// readJambReading reads a reading of a corner of an opening likewise.
+func readJambReading(op Op, r *job.JambReading) error {
+	var v struct {
+		job.JambReading
+		Text string `json:"text"` // as typed
+	}
+	if err := strict(op, &v); err != nil {
+		return err
+	}
+	*r = v.JambReading
+	if v.Text != "" {
+		a, err := measure.ParseAngle(v.Text)
+		if err != nil {
+			return job.Unreadable("reading "+op.ID, "reading", v.Text, err)
+		}
+		r.Angle = a
+	}
+	return nil
+}
+
 // readTest reads a test cut.
 func readTest(op Op, t *job.Test) error {
 	var v typedTest

@@ -54,6 +54,9 @@ func boundsIn(t reflect.Type) *bounded {
 	}
 	for i := range t.NumField() {
 		f := t.Field(i)
+		if !f.IsExported() {
+			continue
+		}
 		b := bound{at: i, name: FieldName(f), least: number(f.Tag.Get("minimum")), most: number(f.Tag.Get("maximum"))}
 		if values, is := f.Tag.Lookup("enum"); is {
 			b.enum = strings.Split(values, ",")
@@ -158,6 +161,10 @@ func thingOf(v reflect.Value) string {
 	switch v.Type() {
 	case reflect.TypeFor[WallLength]():
 		kind = "length"
+	case reflect.TypeFor[JambLength]():
+		kind = "length"
+	case reflect.TypeFor[JambReading]():
+		kind = "reading"
 	case reflect.TypeFor[LaidStick]():
 		kind = "stick"
 	}

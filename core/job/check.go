@@ -242,7 +242,7 @@ func (c *checker) room(j *Job, r *Room) {
 	c.look(thing, r.Look)
 	c.text(thing, "storey", r.Storey)
 	c.text(thing, "entry", r.Entry)
-	c.measured(r)
+	c.measured(j, r)
 	for i := range r.Runs {
 		c.run(j, r, &r.Runs[i])
 	}

@@ -3,7 +3,7 @@ package job
 import "fmt"
 
 // measured looks at what was measured in a room.
-func (c *checker) measured(r *Room) {
+func (c *checker) measured(j *Job, r *Room) {
 	walls, corners, openings := map[string]bool{}, map[string]bool{}, map[string]string{}
 	for _, o := range r.Openings {
 		openings[o.ID] = o.Wall
@@ -44,8 +44,8 @@ func (c *checker) measured(r *Room) {
 	for _, d := range r.Diagonals {
 		c.diagonal(d, corners)
 	}
-	for _, o := range r.Openings {
-		c.opening(r, o, walls)
+	for i := range r.Openings {
+		c.opening(j, r, &r.Openings[i], walls)
 	}
 	for _, s := range r.Spots {
 		thing := c.id("spot", s.ID)
@@ -94,15 +94,4 @@ func (c *checker) diagonal(d Diagonal, corners map[string]bool) {
 	if d.From == d.To {
 		c.refuse(thing, "to", d.To, "runs from a corner to itself", "name two corners of the same room")
 	}
-}
-
-func (c *checker) opening(r *Room, o Opening, walls map[string]bool) {
-	thing := c.id("opening", o.ID)
-	if !walls[o.Wall] {
-		c.refuse(thing, "wall", o.Wall, "no such wall in room "+r.ID, "name a wall of the same room")
-	}
-	if o.From.Length < 0 {
-		c.refuse(thing, "from", o.From.Text, "lies left of the wall", "measure from the wall's left end")
-	}
-	c.positive(thing, "width", o.Width)
 }

@@ -53,15 +53,19 @@ func Signed(text string, unit measure.Unit) (Entry, error) {
 }
 
 // signed are the fields that may be negative.
-var signed = map[string]bool{"bow": true}
+var signed = map[string]bool{"bow": true, "proud_left": true, "proud_right": true, "proud_head": true, "sash_left": true}
+
+// TypedIn reads an entry in a field by its name, which may go the other way in some.
+func TypedIn(field, text string, unit measure.Unit) (Entry, error) {
+	if signed[field] {
+		return Signed(text, unit)
+	}
+	return Typed(text, unit)
+}
 
 // resolve works out what the text means in a field of the unit.
 func (e *Entry) resolve(field string, unit measure.Unit) error {
-	read := Typed
-	if signed[field] {
-		read = Signed
-	}
-	v, err := read(e.Text, unit)
+	v, err := TypedIn(field, e.Text, unit)
 	if err == nil {
 		*e = v
 	}
@@ -120,10 +124,6 @@ func (w *Wall) entries(f func(thing, field string, e *Entry) error) error {
 
 func (c *Corner) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "corner "+c.ID, entriesIn(c)...)
-}
-
-func (o *Opening) entries(f func(thing, field string, e *Entry) error) error {
-	return each(f, "opening "+o.ID, entriesIn(o)...)
 }
 
 // Measured is anything of a job that holds lengths.

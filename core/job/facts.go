@@ -52,34 +52,12 @@ type CornerFacts struct {
 	Drop     bool   `json:"drop,omitempty" doc:"the drop was marked here"`
 }
 
-// Kinds of opening. Doors and openings break what runs at the floor and the
-// rail, windows the rail, cabinets the floor and the rail, tubs the floor.
-const (
-	OpenDoor    = "door"
-	OpenWindow  = "window"
-	OpenOpening = "opening"
-	OpenCabinet = "cabinet"
-	OpenTub     = "tub"
-)
-
-// OpeningFacts are what else was found at an opening.
-type OpeningFacts struct {
-	Casing          *Entry `json:"casing,omitempty" doc:"width of one casing"`
-	CasingThickness *Entry `json:"casing_thickness,omitempty" doc:"how far out the casing stands"`
-	Head            *Entry `json:"head,omitempty" doc:"height of the opening, or of the cabinet"`
-	Sill            *Entry `json:"sill,omitempty" doc:"of a window, above the floor"`
-	Plinth          *Entry `json:"plinth,omitempty" doc:"width of a plinth block"`
-	PlinthThickness *Entry `json:"plinth_thickness,omitempty" doc:"how far out a plinth block stands"`
-	Depth           *Entry `json:"depth,omitempty" doc:"of a cabinet or tub"`
-	Lean            *Lean  `json:"lean,omitempty" doc:"of the side that trim meets"`
-}
-
 // Breaks tells whether trim at the level stops at the opening.
 func (o Opening) Breaks(l Level) bool {
 	switch o.Kind {
 	case OpenWindow:
 		return l == Rail
-	case OpenTub:
+	case OpenTub, OpenVent:
 		return l == Floor
 	}
 	return l != Ceiling
@@ -95,11 +73,11 @@ func (o Opening) Overhang() measure.Length {
 }
 
 // StandsOut is how far out from its wall an opening's sides stand for what runs at the level:
-// its casing or plinth, or the depth of a cabinet or tub. known is false where that was not
+// its casing or plinth, or the depth of a cabinet, a tub or a vent. known is false where that was not
 // measured; a bare opening stands out by nothing.
 func (o Opening) StandsOut(l Level) (out measure.Length, known bool) {
 	switch {
-	case o.Kind == OpenCabinet || o.Kind == OpenTub:
+	case !o.Cased():
 		if o.Depth == nil {
 			return 0, false
 		}
@@ -115,16 +93,20 @@ func (o Opening) StandsOut(l Level) (out measure.Length, known bool) {
 	return out, known
 }
 
-// Side is what an opening's outer edge is, in words: the casing, the plinth, the cabinet or
-// the tub.
+// Side is what an opening's outer edge is, in words: the casing, the back band, the plinth, the
+// cabinet, the tub or the vent.
 func (o Opening) Side(l Level) string {
 	switch {
 	case o.Kind == OpenCabinet:
 		return "cabinet"
 	case o.Kind == OpenTub:
 		return "tub"
+	case o.Kind == OpenVent:
+		return "vent"
 	case o.Plinth != nil && l == Floor:
 		return "plinth"
+	case o.stood.band:
+		return "back band"
 	}
 	return "casing"
 }
@@ -132,7 +114,7 @@ func (o Opening) Side(l Level) string {
 // Edge is the stand that names the opening's outer edges.
 func (o Opening) Edge() Stand {
 	switch {
-	case o.Kind == OpenCabinet || o.Kind == OpenTub:
+	case !o.Cased():
 		return AtCabinet
 	case o.Plinth != nil:
 		return AtPlinth

@@ -119,6 +119,9 @@ func entriesIn(thing any) []named {
 func entriesWithin(thing any, f func(thing, field string, e *Entry) error) error {
 	v := reflect.ValueOf(thing).Elem()
 	for i := range v.NumField() {
+		if !v.Type().Field(i).IsExported() { // worked out, not entered
+			continue
+		}
 		part := v.Field(i)
 		if part.Kind() != reflect.Slice {
 			if m, is := part.Addr().Interface().(Measured); is {

@@ -9,11 +9,11 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 9
+const FileVersion = 10
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"9"`
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"10"`
 	Name      string       `json:"name" maxLength:"200"`
 	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
 	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
@@ -99,17 +99,6 @@ type Corner struct {
 	Kind     CornerKind `json:"kind,omitempty" enum:"inside,outside" default:"inside"`
 	Readings []Reading  `json:"readings,omitempty" maxItems:"50"`
 	CornerFacts
-}
-
-// Opening breaks what runs along the wall: From and Width say where its outer
-// edges fall, casings in, from the wall's left end.
-type Opening struct {
-	ID    string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Wall  string `json:"wall" of:"wall" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Kind  string `json:"kind,omitempty" enum:"door,window,opening,cabinet,tub" default:"door"`
-	From  Entry  `json:"from" required:"true" doc:"from the left end of the wall to its left outer edge"`
-	Width Entry  `json:"width" required:"true" doc:"between its outer edges, casings in"`
-	OpeningFacts
 }
 
 // Moulding is a section of trim and the sticks it is sold in. Of a crown, Height and

@@ -9,6 +9,8 @@ const (
 	KindCasing = "casing"
 	KindFlat   = "flat" // flat stock, at any level
 	KindBand   = "band" // back band, around a casing
+	KindPlinth = "plinth"
+	KindStool  = "stool"
 )
 
 // Kind is what sets one kind of moulding apart from the others.
@@ -36,7 +38,9 @@ var Kinds = []Kind{
 	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop", "projection"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
 	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor},
 	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true},
-	{Code: KindBand, Title: "back band", Sizes: [2]string{"height", "thickness"}, Name: "Back band", Level: Floor},
+	{Code: KindBand, Title: "back band", Sizes: [2]string{"width", "thickness"}, Name: "Back band", Level: Floor},
+	{Code: KindPlinth, Title: "plinth block", Sizes: [2]string{"width", "thickness"}, Name: "Plinth", Level: Floor},
+	{Code: KindStool, Title: "stool", Sizes: [2]string{"width", "thickness"}, Name: "Stool", Level: Floor},
 }
 
 var kindOf = func() map[string]*Kind {

@@ -71,6 +71,9 @@ func (c *checker) counts(j *Job) {
 		for k := range r.Corners {
 			readings += len(r.Corners[k].Readings)
 		}
+		for k := range r.Openings {
+			readings += len(r.Openings[k].Sides) + len(r.Openings[k].Angles)
+		}
 		if len(r.Walls) <= MaxWalls && len(r.Runs) <= maxRuns {
 			for k := range r.Runs {
 				if r.Runs[k].Whole() {

@@ -129,7 +129,11 @@ func (r *Room) normalise(unit measure.Unit) {
 		r.Diagonals[i].Level = or(r.Diagonals[i].Level, Floor)
 	}
 	for i := range r.Openings {
-		r.Openings[i].Kind = or(r.Openings[i].Kind, OpenDoor)
+		o := &r.Openings[i]
+		o.Kind = or(o.Kind, OpenDoor)
+		for k := range o.Angles {
+			o.Angles[k].Scale = or(o.Angles[k].Scale, ScaleCorner)
+		}
 	}
 	slices.SortStableFunc(r.Spots, func(a, b Spot) int {
 		return cmp.Or(cmp.Compare(place[a.Wall], place[b.Wall]), cmp.Compare(a.At.Length, b.At.Length), cmp.Compare(a.ID, b.ID))

@@ -55,6 +55,9 @@ func (j *Job) plainTexts() {
 
 func (r *Room) plainTexts() {
 	plainAll(&r.Name, &r.Storey)
+	for i := range r.Openings {
+		plainAll(&r.Openings[i].Name)
+	}
 	for i := range r.Overrides {
 		plainAll(&r.Overrides[i].By, &r.Overrides[i].Why)
 	}

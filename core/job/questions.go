@@ -61,6 +61,17 @@ var Questions = []Question{
 		{StepLink, "stepped with a sloped link", "Looks best: the height stays the same."},
 		{StepRip, "ripped on the high floor", "Quick where the step is small and the profile stands high."},
 		{StepStrip, "a strip under the low one", "Quick where the top must run level."}}},
+	{"head", "Head of a door or window", HeadMitred, overRoom, []School{
+		{HeadMitred, "mitred", "One moulding turns the corner; each corner is halved as it was read."},
+		{HeadOver, "butted over the legs", "Square-edged stock: nothing opens at the corner when it shrinks, and the head may stand past the legs."},
+		{HeadBetween, "butted between the legs", "Square-edged stock, its end grain hidden."},
+		{HeadBuilt, "built up", "A flat head over the legs, with a fillet and a small crown of its own around its ends."}}},
+	{"legs", "Legs of casings", LegsMeasured, overRoom, []School{
+		{LegsMeasured, "by their length", "All are cut in one go, from what was measured."},
+		{LegsInPlace, "marked in place", "Stood on the floor at the reveal and marked at the head: nothing is measured, nothing is misread."}}},
+	{"proud", "Board and jamb not flush", ProudFlush, overRoom, []School{
+		{ProudFlush, "made flush first", "The board is taken back, or a strip goes behind the casing's inner edge: mitres are cut flat at half."},
+		{ProudTilt, "cut as it tilts", "The casing lies as it finds the wall, and each mitre is swung and leaned for that."}}},
 	{"crown", "Crown at the saw", CrownNested, overRun, []School{
 		{CrownNested, "nested with a stop", "Quick, and no arithmetic."},
 		{CrownFlat, "flat", "Takes tall crown and odd corners; some hold it truer."}}},

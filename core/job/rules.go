@@ -34,13 +34,21 @@ type Rules struct {
 	Step   string `json:"step"`
 	// Bullnose is how a rounded outside corner is turned, FloorJoint what is done between
 	// base and floor, CopeTool what copes are cut with.
-	Bullnose   string   `json:"bullnose"`
-	FloorJoint string   `json:"floor_joint"`
-	CopeTool   string   `json:"cope_tool"`
-	Lengths    string   `json:"lengths" doc:"what is done where readings of one wall do not agree"`
-	Drying     int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
-	Weights    *Weights `json:"weights,omitempty"`
-	Origin     *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
+	Bullnose   string `json:"bullnose"`
+	FloorJoint string `json:"floor_joint"`
+	CopeTool   string `json:"cope_tool"`
+	Lengths    string `json:"lengths" doc:"what is done where readings of one wall do not agree"`
+	// Head is how legs and head meet around an opening, Legs how a leg's length is found, Proud what is done where board
+	// and jamb are not flush.
+	Head     string   `json:"head"`
+	Legs     string   `json:"legs"`
+	Proud    string   `json:"proud"`
+	Reveal   Entry    `json:"reveal" doc:"of a jamb's edge, left showing"`
+	HeadLong Entry    `json:"head_long" doc:"what a mitred head is cut longer by"`
+	Horn     Entry    `json:"horn" doc:"of a stool past casing and back band"`
+	Drying   int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
+	Weights  *Weights `json:"weights,omitempty"`
+	Origin   *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
 }
 
 // Weights are how much each of five wishes counts when it is chosen who is coped, from 0
@@ -107,6 +115,18 @@ const (
 	FloorOpen     = "open"
 	FloorSilicone = "silicone"
 
+	HeadMitred  = "mitred"
+	HeadOver    = "over"
+	HeadBetween = "between"
+	HeadBuilt   = "built"
+	HeadPicture = "picture" // a window's four mitres
+
+	LegsMeasured = "measured"
+	LegsInPlace  = "in_place"
+
+	ProudFlush = "flush" // the board is taken back, or the casing packed out, until both are
+	ProudTilt  = "tilt"  // the casing is cut as it tilts
+
 	CopeByHand    = "hand"
 	CopeByPower   = "power"
 	CopeByGrinder = "grinder"
@@ -125,6 +145,8 @@ func (r *Rules) normalise(unit measure.Unit) {
 	r.Scarf = or(r.Scarf, 45)
 	r.OffLayoutMark, r.Bench = orEntry(r.OffLayoutMark, texts(unit, "1/16", "1.5")), orEntry(r.Bench, texts(unit, "12", "300"))
 	r.Hair, r.Spring = orEntry(r.Hair, texts(unit, "1/32", "1")), orEntry(r.Spring, texts(unit, "0", "0"))
+	r.Reveal, r.HeadLong = orEntry(r.Reveal, texts(unit, "3/16", "5")), orEntry(r.HeadLong, texts(unit, "1/32", "1"))
+	r.Horn = orEntry(r.Horn, texts(unit, "3/4", "19"))
 	r.Drying = or(r.Drying, 30)
 	if r.Weights == nil {
 		w := DefaultWeights()
@@ -161,6 +183,12 @@ func (r *Rules) school(question string) *string {
 		return &r.CopeTool
 	case "lengths":
 		return &r.Lengths
+	case "head":
+		return &r.Head
+	case "legs":
+		return &r.Legs
+	case "proud":
+		return &r.Proud
 	}
 	return nil
 }
@@ -262,9 +290,14 @@ func (c *checker) rules(r *Rules) {
 	}
 	c.positive(thing, "bench", r.Bench)
 	c.positive(thing, "hair", r.Hair)
-	for _, n := range []named{{"hair", &r.Hair}, {"spring", &r.Spring}} {
+	for _, n := range []named{{"hair", &r.Hair}, {"spring", &r.Spring}, {"head_long", &r.HeadLong}} {
 		if n.e.Length < 0 || n.e.Length > measure.Inch/4 {
 			c.refuse(thing, n.field, n.e.Text, "is more than a hair", "give 1/4 in or less")
+		}
+	}
+	for _, n := range []named{{"reveal", &r.Reveal}, {"horn", &r.Horn}} {
+		if n.e.Length < 0 || n.e.Length > 3*measure.Inch {
+			c.refuse(thing, n.field, n.e.Text, "is not so wide on any door or window", "give from 0 to 3 in")
 		}
 	}
 	if r.Drying < 1 || r.Drying > 24*60 {
