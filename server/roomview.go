@@ -152,7 +152,7 @@ func roomView(j *job.Job, r *job.Room, p *plan.RoomPlan) RoomView {
 		}
 	}
 	if g := v.Floor.Gap; g != nil {
-		l := lengthView(g.Length.Round(inspect.Step(u)), u)
+		l := lengthView(g.Length.Round(u.Step()), u)
 		v.Gap, v.Closing = &l, check.Text(g.Length, u)
 	}
 	for i := range r.Walls {

@@ -36,9 +36,9 @@ func (s Survey) Text(gap measure.Length, unit measure.Unit) string {
 	case v.Redundancy == 0 || !s.Whole && v.Closes:
 		return ""
 	case v.Closes:
-		return "closes to " + gap.Round(Step(unit)).In(unit)
+		return "closes to " + gap.Round(unit.Step()).In(unit)
 	}
-	return "open by " + gap.Round(Step(unit)).In(unit)
+	return "open by " + gap.Round(unit.Step()).In(unit)
 }
 
 // place is where a measurement belongs: the wall, corner or diagonal.
@@ -52,17 +52,9 @@ func place(r *job.Room, m survey.Ref) (kind, id string) {
 	return "diagonal", m.ID
 }
 
-// Step is what a computed misclosure is shown to.
-func Step(unit measure.Unit) measure.Length {
-	if unit.Metric() {
-		return measure.Millimetre
-	}
-	return measure.Inch / 8
-}
-
 // About is a length as coarse as an estimate deserves.
 func About(l measure.Length, unit measure.Unit) string {
-	step := Step(unit)
+	step := unit.Step()
 	if !unit.Metric() && l > 4*measure.Inch {
 		step = measure.Inch / 2
 	}

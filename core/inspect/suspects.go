@@ -106,7 +106,7 @@ func (in *inspection) offBy(x survey.Suspect, l job.Level) (s, like string) {
 	if by < 0 {
 		by, way = -by, "too short"
 	}
-	s += by.Round(Step(in.unit)).In(in.unit) + " " + way
+	s += by.Round(in.unit.Step()).In(in.unit) + " " + way
 	var slips []string
 	for _, p := range x.Matches() {
 		slips = append(slips, p.Slip)

@@ -57,6 +57,7 @@ type OpeningFacts struct {
 	ProudHead       *Entry `json:"proud_head,omitempty" doc:"the same over its head"`
 	Jamb            *Entry `json:"jamb_thickness,omitempty" doc:"of the jamb's edge"`
 	BoardGap        *Entry `json:"board_gap,omitempty" doc:"between the jamb and the wall's board"`
+	Wind            *Entry `json:"wind,omitempty" doc:"between two strings from corner to corner, where they cross: how far out of one plane the jambs stand"`
 	JambDepth       *Entry `json:"jamb_depth,omitempty" doc:"from the wall's face to the sash"`
 	SashWidth       *Entry `json:"sash_width,omitempty" doc:"of the opening at the sash"`
 	SashLeft        *Entry `json:"sash_left,omitempty" doc:"how far left of centred the opening at the sash is; negative for right"`

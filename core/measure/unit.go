@@ -27,3 +27,11 @@ func (u Unit) Length() Length {
 	}
 	return Inch
 }
+
+// Step is what a misclosure that was worked out of readings is shown to.
+func (u Unit) Step() Length {
+	if u.Metric() {
+		return Millimetre
+	}
+	return Inch / 8
+}

@@ -68,11 +68,7 @@ func (m Measures) WallAt(i int, l job.Level) (Length, bool) {
 	return sum, ok
 }
 
-// settle takes one length from several readings of the same thing: their median, of an even
-// number the middle of the two in the middle, as long as the tools explain how far what that
-// rests on is apart. Where they do not, one of the readings is wrong and so is anything
-// between them: the longest is taken, which can be cut down, and Apart says so. Where some
-// were looked at again and kept, only those count.
+// settle takes one length from several readings of a wall.
 func (m Measures) settle(i int, all []job.WallLength) Length {
 	var read []measure.Length
 	for _, kept := range []bool{true, false} {
@@ -85,27 +81,34 @@ func (m Measures) settle(i int, all []job.WallLength) Length {
 			break
 		}
 	}
+	out := Settle(read, m.job.Tools.Tape.Length)
+	out.Count = len(all)
+	return out
+}
+
+// Settle takes one length from several readings of the same thing: their median, of an even
+// number the middle of the two in the middle, as long as the tools explain how far what that
+// rests on is apart. Where they do not, one of the readings is wrong and so is anything
+// between them: the longest is taken, which can be cut down, and Apart says so. Where some
+// were looked at again and kept, give only those.
+func Settle(read []measure.Length, tape measure.Length) Length {
 	slices.Sort(read)
 	n := len(read)
-	out := Length{Length: (read[(n-1)/2] + read[n/2]) / 2, Count: len(all), Spread: read[n-1] - read[0]}
+	disagree := func(a, b measure.Length) bool { // by more than 2.5 of their deviations together
+		return (a - b).Abs().Inches() > apart*math.Hypot(TapeSigma(a, tape).Inches(), TapeSigma(b, tape).Inches())
+	}
+	out := Length{Length: (read[(n-1)/2] + read[n/2]) / 2, Count: n, Spread: read[n-1] - read[0]}
 	switch {
 	case n == 1:
 	case n%2 == 0:
-		out.Apart = m.disagree(read[n/2-1], read[n/2])
+		out.Apart = disagree(read[n/2-1], read[n/2])
 	default: // another must bear the middle one out
-		out.Apart = m.disagree(read[n/2-1], read[n/2]) && m.disagree(read[n/2], read[n/2+1])
+		out.Apart = disagree(read[n/2-1], read[n/2]) && disagree(read[n/2], read[n/2+1])
 	}
 	if out.Apart {
 		out.Length = read[n-1]
 	}
 	return out
-}
-
-// disagree tells whether two readings of one length differ by more than 2.5 of their
-// deviations together.
-func (m Measures) disagree(a, b measure.Length) bool {
-	tape := m.job.Tools.Tape.Length
-	return (a - b).Abs().Inches() > apart*math.Hypot(TapeSigma(a, tape).Inches(), TapeSigma(b, tape).Inches())
 }
 
 // Bought is a wall's length for buying and pricing: as measured at the level or the

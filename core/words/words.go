@@ -34,6 +34,15 @@ func List(words []string) string {
 	return strings.Join(words[:last], ", ") + " and " + words[last]
 }
 
+// Either joins words as a choice: A, B or C.
+func Either(words []string) string {
+	if len(words) < 2 {
+		return strings.Join(words, "")
+	}
+	last := len(words) - 1
+	return strings.Join(words[:last], ", ") + " or " + words[last]
+}
+
 // Count is a number of things: 1 wall, 3 walls.
 func Count(n int, what string) string {
 	if n == 1 {
