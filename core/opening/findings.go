@@ -157,7 +157,7 @@ func (m *Measured) closes() finding.List {
 		doubts = append(doubts, finding.Act{Do: finding.ActAgain, Kind: "opening", ID: m.ID, To: side, Text: "Measure its " + SideName(side) + " again", Next: "its " + SideName(side)})
 	}
 	if len(suspects) == 0 && m.Misses < 0 {
-		if by, ok := m.Lengths.Wind(); ok && by < 6 {
+		if by, ok := m.Lengths.Wind(); ok && by < 12 {
 			return finding.List{inWind.In(m.Room.ID, m.ID).Says(m.Title, sum).Because(measure.FromInches(by).Round(measure.Inch/16).In(u))}
 		}
 	}
