@@ -78,11 +78,11 @@ func TestTheSixCheckOneAnother(t *testing.T) {
 	assert.Empty(t, m.Inspect())
 	_, m = read(t, six("78 23/32", "87 23/32"))
 	assert.Contains(t, m.Inspect()[0].Why, "two figures that changed places")
-	// The top left corner 8 in out of the plane of the others, which no tape slips by; less than that shows on two strings only.
+	// The top left corner far out of the plane of the others, which no tape slips by; less than that shows on two strings only.
 	fr := func(v float64) string { return strings.TrimSuffix(measure.FromInches(v).InchesText(), `"`) }
-	_, m = read(t, `,"head":"80","wind":"1/8","sides":[{"id":"a","side":"top","length":"`+fr(math.Hypot(36, 8))+`"},{"id":"l","side":"left","length":"`+
-		fr(math.Hypot(80, 8))+`"},{"id":"r","side":"right","length":"80"},{"id":"b","side":"rising","length":"`+fr(math.Hypot(36, 80))+
-		`"},{"id":"c","side":"falling","length":"`+fr(math.Sqrt(36*36+80*80+8*8))+`"}]`)
+	_, m = read(t, `,"head":"80","wind":"1/8","sides":[{"id":"a","side":"top","length":"`+fr(math.Hypot(36, 6.5))+`"},{"id":"l","side":"left","length":"`+
+		fr(math.Hypot(80, 6.5))+`"},{"id":"r","side":"right","length":"80"},{"id":"b","side":"rising","length":"`+fr(math.Hypot(36, 80))+
+		`"},{"id":"c","side":"falling","length":"`+fr(math.Sqrt(36*36+80*80+6.5*6.5))+`"}]`)
 	got := codes(m.Inspect())
 	assert.Contains(t, got, "opening_in_wind")
 	assert.Contains(t, got, "opening_strings_apart")
