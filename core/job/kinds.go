@@ -26,6 +26,8 @@ type Kind struct {
 	Sprung bool
 	// Sloped ends against a casing at 45, long at the back.
 	Sloped bool
+	// Laid goes around openings: it is cut flat, face up, its thinner edge at the opening.
+	Laid bool
 	// Last goes up after all else at its level.
 	Last bool
 }
@@ -36,11 +38,11 @@ var Kinds = []Kind{
 	{Code: KindShoe, Title: "shoe", Sizes: [2]string{"height", "thickness"}, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
 	{Code: KindRail, Title: "chair rail", Sizes: [2]string{"height", "thickness"}, Name: "Rail", Level: Rail, Runs: true},
 	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop", "projection"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
-	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor},
+	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor, Laid: true},
 	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true},
-	{Code: KindBand, Title: "back band", Sizes: [2]string{"width", "thickness"}, Name: "Back band", Level: Floor},
-	{Code: KindPlinth, Title: "plinth block", Sizes: [2]string{"width", "thickness"}, Name: "Plinth", Level: Floor},
-	{Code: KindStool, Title: "stool", Sizes: [2]string{"width", "thickness"}, Name: "Stool", Level: Floor},
+	{Code: KindBand, Title: "back band", Sizes: [2]string{"width", "thickness"}, Name: "Back band", Level: Floor, Laid: true},
+	{Code: KindPlinth, Title: "plinth block", Sizes: [2]string{"width", "thickness"}, Name: "Plinth", Level: Floor, Laid: true},
+	{Code: KindStool, Title: "stool", Sizes: [2]string{"width", "thickness"}, Name: "Stool", Level: Floor, Laid: true},
 }
 
 var kindOf = func() map[string]*Kind {

@@ -165,6 +165,19 @@ func (m *Moulding) Profile() *profile.Section {
 	return s
 }
 
+// Hangs is the section as a piece of it hangs: of what goes around openings its thinner edge is the
+// inner one, at the bottom.
+func (m *Moulding) Hangs() *profile.Section {
+	s := m.Profile()
+	if !m.Is().Laid || !s.ThinAbove() {
+		return s
+	}
+	if f, err := profile.New(s.Outline.Flipped()); err == nil {
+		return f
+	}
+	return s
+}
+
 // longestNail is longer than any that trim is fixed with.
 const longestNail = 8 * measure.Inch
 

@@ -109,7 +109,7 @@ func (m *Measured) Inspect() finding.List {
 		}
 	case max((left.Angle-90).Abs(), (right.Angle-90).Abs()) >= squareEnough:
 		by := m.Sides[job.JambLeft].Length.Length.Times(max((left.Angle - 90).Abs().Tan(), (right.Angle - 90).Abs().Tan()))
-		found.Add(in(outOfSquare).Says(m.Title, left.Angle.Text(2)+"°", right.Angle.Text(2)+"°").Because(by.Round(measure.Inch/16).In(u)))
+		found.Add(in(outOfSquare).Says(m.Title, left.Angle.Text(2)+"°", right.Angle.Text(2)+"°").Because(by.Round(measure.Inch / 16).In(u)))
 	}
 	return found
 }
@@ -158,7 +158,7 @@ func (m *Measured) closes() finding.List {
 	}
 	if len(suspects) == 0 && m.Misses < 0 {
 		if by, ok := m.Lengths.Wind(); ok && by < 12 {
-			return finding.List{inWind.In(m.Room.ID, m.ID).Says(m.Title, sum).Because(measure.FromInches(by).Round(measure.Inch/16).In(u))}
+			return finding.List{inWind.In(m.Room.ID, m.ID).Says(m.Title, sum).Because(measure.FromInches(by).Round(measure.Inch / 16).In(u))}
 		}
 	}
 	f := doesNotClose.In(m.Room.ID, m.ID).Says(m.Title, sum)

@@ -233,7 +233,7 @@ func StockOf(m *job.Moulding) Blank {
 	if m.Is().Sprung {
 		roll = m.Seat().Spring - m.Read().Seat().Spring
 	}
-	return Blank{Section: m.Profile().Sketch(roll), Known: true}
+	return Blank{Section: m.Hangs().Sketch(roll), Known: true}
 }
 
 // Sample stands for some moulding of a projection and drop.

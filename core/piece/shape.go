@@ -22,7 +22,7 @@ type Shape struct {
 func ShapeOf(j *job.Job, m *job.Moulding) *Shape {
 	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}}
 	if m.Drawn() {
-		s.Section = m.Profile()
+		s.Section = m.Hangs()
 		s.Coped, s.Least, s.Alike = s.Section.Cope(), s.Section.Least(), s.Section.Alike(s.Crown)
 		s.Follows = follows(s.Section)
 	}

@@ -145,6 +145,15 @@ func Drawn(line []Point) Outline {
 	return o
 }
 
+// Flipped is the outline as it is from the stick's other end: what was its top is its bottom.
+func (o Outline) Flipped() Outline {
+	out := slices.Clone(o)
+	for i := range out {
+		out[i].Z = -out[i].Z
+	}
+	return out.Canonical()
+}
+
 // Canonical brings a drawn outline into the frame of a section: moved so that it
 // touches wall and floor, its wood on the left, beginning at the told point.
 func (o Outline) Canonical() Outline {

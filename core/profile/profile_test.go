@@ -308,3 +308,19 @@ func TestHung(t *testing.T) {
 		}
 	})
 }
+
+// A casing seen from its stick's other end: its thin edge at the bottom, its face as far out at every height from there.
+func TestFlipped(t *testing.T) {
+	s, _ := named(t, "rope")
+	require.True(t, s.ThinAbove())
+	f, err := New(s.Outline.Flipped())
+	require.NoError(t, err)
+	assert.False(t, f.ThinAbove())
+	assert.Equal(t, s.Height(), f.Height())
+	for z := .01; z < s.Height().Inches(); z += .1 {
+		assert.InDelta(t, s.At(s.Height().Inches()-z), f.At(z), 1e-9)
+	}
+	back, err := New(f.Outline.Flipped())
+	require.NoError(t, err)
+	assert.True(t, s.Same(back))
+}

@@ -84,6 +84,12 @@ func (s *Section) At(z float64) float64 {
 	return u
 }
 
+// ThinAbove tells whether the upper edge is the thinner one.
+func (s *Section) ThinAbove() bool {
+	const near = 1.0 / 32 // of the edges: past an eased arris
+	return s.At(s.high*near) > s.At(s.high*(1-near))+1.0/64
+}
+
 // Levels are the heights at which the face turns, in inches, from below.
 func (s *Section) Levels() []float64 {
 	var out []float64

@@ -17,13 +17,14 @@ type Moulding struct {
 	Projection, Drop measure.Length
 	Spring           measure.Angle
 	Crown            bool
+	Laid             bool         // it goes around an opening: it is cut flat, face up
 	Unit             measure.Unit // that reasons are told in
 }
 
 // MouldingOf is that of a moulding of a job.
 func MouldingOf(j *job.Job, m *job.Moulding) Moulding {
 	s := m.Seat()
-	return Moulding{s.Projection, s.Drop, s.Spring, m.Is().Sprung, j.Unit}
+	return Moulding{s.Projection, s.Drop, s.Spring, m.Is().Sprung, m.Is().Laid, j.Unit}
 }
 
 // Across is how much of the table the moulding takes lying flat: √(P² + D²) for crown,
@@ -94,6 +95,9 @@ func (s Moulding) poses(end joint.Normal, prefer Lie, m *job.Saw) []Pose {
 		spring = s.Spring
 	}
 	top, bottom := Pose{Flat, Top, spring}, Pose{Flat, Bottom, spring}
+	if s.Laid {
+		top.Edge, bottom.Edge = Outer, Inner
+	}
 	first, second := top, bottom
 	if b := For(end, top).Bevel; b < 0 && m.BevelLeft > m.BevelRight || b > 0 && m.BevelRight > m.BevelLeft {
 		first, second = bottom, top
@@ -104,6 +108,9 @@ func (s Moulding) poses(end joint.Normal, prefer Lie, m *job.Saw) []Pose {
 		if prefer == Flat {
 			return []Pose{first, second, stand}
 		}
+	}
+	if s.Laid {
+		return []Pose{first, second, stand}
 	}
 	return []Pose{stand, first, second}
 }
@@ -231,7 +238,7 @@ func (p Pose) Installed(v joint.Normal) joint.Normal {
 	case Nested:
 		return joint.Normal{X: -v.X, Y: v.Y, Z: -v.Z}
 	case Flat:
-		if p.Edge == Bottom {
+		if p.Edge.low() {
 			v.X, v.Y = -v.X, -v.Y
 		}
 		sin, cos := p.Spring.Sin(), p.Spring.Cos()

@@ -22,11 +22,17 @@ const (
 // Edge is the edge of a flat piece that touches the fence.
 type Edge string
 
-// The edges.
+// The edges: of what hangs along a wall, and of what goes around an opening, whose inner edge
+// is drawn at the bottom of its section and its outer one at the top.
 const (
 	Top    Edge = "top"
 	Bottom Edge = "bottom"
+	Outer  Edge = "outer"
+	Inner  Edge = "inner"
 )
+
+// low tells whether the edge is that at the bottom of the section.
+func (e Edge) low() bool { return e == Bottom || e == Inner }
 
 // Pose is a lie with what belongs to it. Edge counts only for a flat piece, and
 // so does Spring, the angle between a crown's back and the wall; a base has 0.
@@ -44,7 +50,7 @@ func (p Pose) OnSaw(n joint.Normal) joint.Normal {
 	case Flat:
 		sin, cos := p.Spring.Sin(), p.Spring.Cos()
 		v := joint.Normal{X: n.X, Y: -sin*n.Y + cos*n.Z, Z: -cos*n.Y - sin*n.Z}
-		if p.Edge == Bottom {
+		if p.Edge.low() {
 			v.X, v.Y = -v.X, -v.Y
 		}
 		return v
