@@ -18,8 +18,8 @@ const in = measure.Inch
 func long(l measure.Length) *job.Entry { return &job.Entry{Length: l} }
 
 var (
-	quay  = Moulding{3*in + in/8, 3*in + 7*in/8, 38, true, "in"}
-	plain = Moulding{5 * in / 8, 5 * in, 0, false, "in"}
+	quay  = Moulding{3*in + in/8, 3*in + 7*in/8, 38, true, false, "in"}
+	plain = Moulding{5 * in / 8, 5 * in, 0, false, false, "in"}
 )
 
 // A saw that tilts left only, with what it takes.
@@ -55,7 +55,7 @@ func TestTiltOnTheWrongSideTurnsTheEdge(t *testing.T) {
 }
 
 func TestTooTallNestedFallsToFlat(t *testing.T) {
-	tall := Moulding{4*in + in/2, 5*in + in/4, 38, true, "in"}
+	tall := Moulding{4*in + in/2, 5*in + in/4, 38, true, false, "in"}
 	w := Choose(joint.InsideEnd(90), tall, Nested, single())
 	require.True(t, w.Reached)
 	assert.Equal(t, Flat, w.Pose.Lie)
@@ -111,7 +111,7 @@ func TestChosenIsWithinTheSaw(t *testing.T) {
 		if rapid.Bool().Draw(t, "small") {
 			m.NestedHeight, m.Flat = long(4*in), long(6*in)
 		}
-		st := rapid.SampledFrom([]Moulding{quay, plain, {5 * in, 6 * in, 40, true, "in"}}).Draw(t, "stock")
+		st := rapid.SampledFrom([]Moulding{quay, plain, {5 * in, 6 * in, 40, true, false, "in"}}).Draw(t, "stock")
 		e := drawEnd(t)
 		w := Choose(e, st, rapid.SampledFrom([]Lie{Nested, Flat}).Draw(t, "prefer"), m)
 		if !w.Reached {
