@@ -20,24 +20,29 @@ type OpeningEnd struct {
 // opening. A plinth stands at the floor only.
 func Against(kind *job.Kind, level job.Level, out measure.Length, o *job.Opening, unit measure.Unit) OpeningEnd {
 	switch {
+	case kind.Sprung && o.Cased():
+		return OpeningEnd{Reason: "Square against the " + o.Side(level) + ", which reaches into it: return its end, or lower what stands there."}
 	case o.Kind == job.OpenCabinet || o.Kind == job.OpenTub:
 		what := "the " + o.Side(level)
 		if o.Lean != nil && o.Lean.Angle != 0 {
 			return OpeningEnd{Reason: fmt.Sprintf("Square against %s, with its lean of %s over the height.", what, o.Lean.Angle.Abs())}
 		}
 		return OpeningEnd{Reason: "Square against " + what + "."}
-	case kind.Sloped:
+	case kind.Sloped && o.Kind != job.OpenVent:
 		return OpeningEnd{Sloped: true, Reason: "Shoe ends at 45 against a casing, long at the back."}
 	}
 	what, stands := o.Side(level), o.CasingThickness
-	if what == "plinth" {
+	switch what {
+	case "plinth":
 		stands = o.PlinthThickness
+	case "vent":
+		stands = o.Depth
 	}
 	if stands == nil || out <= stands.Length {
 		return OpeningEnd{Reason: "Square against the " + what + "."}
 	}
 	c := out - stands.Length
 	return OpeningEnd{Chamfer: c, Reason: fmt.Sprintf(
-		"It stands %s past the %s: chamfer the face at 45° from %s back of the end, or put on a back band or a plinth.",
-		c.In(unit), what, c.In(unit))}
+		"It stands %s past the %s: chamfer the face at 45° from %s back of the end%s.",
+		c.In(unit), what, c.In(unit), map[bool]string{true: ", or put on a back band or a plinth"}[o.Cased()])}
 }

@@ -53,7 +53,7 @@ func (c *checker) prices(p *Prices) {
 		field string
 		v     money.Cents
 	}{{"cope", p.Cope}, {"mitre", p.Mitre}, {"outside", p.Outside}, {"scarf", p.Scarf}, {"return", p.Return}, {"butt", p.Butt},
-		{"casing", p.Casing}, {"stool", p.Stool}, {"head", p.Head}, {"band", p.Band}, {"plinths", p.Plinths}, {"backing", p.Backing}, {"least", p.Least}} {
+		{"casing", p.Casing}, {"stool", p.Stool}, {"built_head", p.Built}, {"band", p.Band}, {"plinths", p.Plinths}, {"backing", p.Backing}, {"least", p.Least}} {
 		c.money("prices", g.field, g.v)
 	}
 	c.stick("prices strip", p.Strip)

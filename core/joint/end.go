@@ -67,6 +67,14 @@ func ScarfEnd(phi measure.Angle, backLong bool) Normal {
 	return n
 }
 
+// FaceEnd is the plane of a right end that is cut off square in the face of the wall, as what goes around
+// an opening is: its upper edge, which is the outer one there, the longer where across is positive. A
+// piece that is rolled on the wall, its upper edge forward by roll, has that plane in its own frame as
+// (cos a, −sin a·sin ρ, −sin a·cos ρ).
+func FaceEnd(across, roll measure.Angle) Normal {
+	return clean(across.Cos(), -across.Sin()*roll.Sin(), -across.Sin()*roll.Cos())
+}
+
 // ButtEnd is the plane of a right end cut to the face of the wall, or of the moulding,
 // that it meets at a corner of the reading θ.
 func ButtEnd(theta measure.Angle) Normal {

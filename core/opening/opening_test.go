@@ -1,4 +1,4 @@
-package opening
+package opening_test
 
 import (
 	"math"
@@ -12,11 +12,12 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/opening"
 	"gnomon/core/plan/plantest"
 )
 
 // read is a room with one door told to its jambs, 36 wide, with a casing run.
-func read(t *testing.T, door string) (job.Job, *Measured) {
+func read(t *testing.T, door string) (job.Job, *opening.Measured) {
 	t.Helper()
 	j := plantest.Read(t, plantest.Room(false, "", "140", "90", `{"id":"o","wall":"w1","from":"40","width":"36","told":"jamb"`+door+`}`))
 	j.Mouldings = append(j.Mouldings, job.Moulding{ID: "cas", Kind: job.KindCasing, Height: *plantest.Typed("3 1/2"), Thickness: *plantest.Typed("11/16")})
@@ -24,7 +25,7 @@ func read(t *testing.T, door string) (job.Job, *Measured) {
 	j.Tools.Tape = *plantest.Typed("1/32")
 	j.Normalise()
 	require.NoError(t, j.Check())
-	m := Of(&j, &j.Rooms[0], &j.Rooms[0].Openings[0])
+	m := opening.Of(&j, &j.Rooms[0], &j.Rooms[0].Openings[0])
 	require.NotNil(t, m)
 	return j, m
 }
@@ -119,5 +120,5 @@ func TestWhatIsMissing(t *testing.T) {
 	assert.Equal(t, 80*measure.Inch, m.Sides[job.JambLeft].Length.Length, "the longer one")
 	// Told to casings that are there it is no opening to measure.
 	j := plantest.Read(t, plantest.Room(false, "", "140", "90", `{"id":"o","wall":"w1","from":"40","width":"36"}`))
-	assert.Nil(t, Of(&j, &j.Rooms[0], &j.Rooms[0].Openings[0]))
+	assert.Nil(t, opening.Of(&j, &j.Rooms[0], &j.Rooms[0].Openings[0]))
 }

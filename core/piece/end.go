@@ -70,6 +70,11 @@ type End struct {
 	OtherFace measure.Length   // at an inside corner, how far from the other wall that stands which it meets there
 	// Template means a cope over another section, which no mitre draws the line of.
 	Template bool
+	// Faced means an end of what goes around an opening, cut in the face of the wall: Across off square, the outer edge the
+	// longer where that is positive, of a piece whose outer edge is rolled forward by Roll.
+	Faced  bool
+	Across measure.Angle
+	Roll   measure.Angle
 	// Drawn means a cope whose line the edge of its mitre does not show all along: for treads, or for walls that lean.
 	Drawn bool
 }
@@ -83,6 +88,8 @@ func (e *End) plane() joint.Normal {
 		turn = e.MitredFor
 	}
 	switch {
+	case e.Faced:
+		return joint.FaceEnd(e.Across, e.Roll)
 	case e.Joint == Scarf:
 		return joint.ScarfEnd(e.Scarf, e.ToldTo == ToLong)
 	case e.Joint == Mitre && e.Side == job.Outside:

@@ -30,14 +30,18 @@ type Piece struct {
 	Right    End
 	Miscuts  int // how often it was spoiled
 	Done     bool
-	Hang     int    // its place in the order to hang, from 1, in its room
-	Of       string // the whole that it is a part of, where that is longer than a stick
-	Group    string // glued up with others on the bench
-	Held     string // why it is held back: it is not to be cut before that is settled
-	NotAsIs  string // why it is not cut as it is: what else is to be done to it on its wall
-	Cap      bool   // the small piece of a return, cut from an offcut
-	Turns    bool   // a transition piece at a rounded corner
-	Early    int    // the first and the last place it could take in the order of its run
+	Hang     int      // its place in the order to hang, from 1, in its room
+	Of       string   // the whole that it is a part of, where that is longer than a stick
+	Group    string   // glued up with others on the bench
+	Held     string   // why it is held back: it is not to be cut before that is settled
+	NotAsIs  string   // why it is not cut as it is: what else is to be done to it on its wall
+	Set      string   // the opening that it goes around, none of what runs along walls
+	Part     string   // which of that set it is
+	Far      bool     // it goes on the wall's other face
+	Work     []string // what else is done to it on the bench
+	Cap      bool     // the small piece of a return, cut from an offcut
+	Turns    bool     // a transition piece at a rounded corner
+	Early    int      // the first and the last place it could take in the order of its run
 	Late     int
 	How      string // what to do with its ends when it goes up
 	Hand     *job.ByHand
@@ -156,7 +160,7 @@ func (p *Piece) Remarks() []string {
 	if p.NotAsIs != "" {
 		out = append(out, "Not cut as it is. "+p.NotAsIs)
 	}
-	return out
+	return append(out, p.Work...)
 }
 
 // EndRemarks are what a list tells of its ends beside their joints.
@@ -182,7 +186,7 @@ func (p *Piece) AllowanceText(unit measure.Unit) string {
 		if e.Allowance < 0 {
 			what = "taken off"
 		}
-		why := map[Joint]string{Cope: "to spring it in", Square: "by the rule for square pieces", Mitre: "for the rounded corner"}[e.Joint]
+		why := map[Joint]string{Cope: "to spring it in", Square: "by the rule for square pieces", Mitre: map[bool]string{true: "to be worked down", false: "for the rounded corner"}[e.Faced]}[e.Joint]
 		out = append(out, e.Allowance.Abs().In(unit)+" "+what+" at the "+string(hand)+" end "+why)
 	}
 	return strings.Join(out, ", ")

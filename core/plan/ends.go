@@ -53,9 +53,7 @@ func endAtOpening(t *run, o *job.Opening, hand joint.Hand) piece.End {
 	if stop.Sloped {
 		e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToLong, Theta: piece.ReturnCorner, Side: job.Inside, Against: e.Against, Note: stop.Reason}
 	}
-	if o.Lean != nil {
-		e.Lean = stretch.Lean(o.Lean.Angle, hand)
-	}
+	e.Lean = stretch.Lean(o.LeanOf(hand == joint.Left), hand) // its right end meets the opening's left side
 	return e
 }
 

@@ -7,10 +7,11 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/sawing"
+	"gnomon/core/sets"
 )
 
-// facts are what was done about pieces, by the run that they are of: what a piece is called begins with
-// its run.
+// facts are what was done about pieces, by the run or the set that they are of: what a piece is called begins with
+// it.
 type facts map[string]*runFacts
 
 type runFacts struct {
@@ -23,6 +24,20 @@ type runFacts struct {
 type scarfed struct {
 	moulding string
 	job.Scarf
+}
+
+// owners are what the names of a room's pieces begin with: its runs, and what goes around its openings.
+func owners(r *job.Room) []string {
+	out := make([]string, 0, len(r.Runs)+len(r.Openings))
+	for i := range r.Runs {
+		out = append(out, r.Runs[i].ID)
+	}
+	for i := range r.Openings {
+		if r.Openings[i].ToJamb() {
+			out = append(out, sets.Prefix(r.Openings[i].ID))
+		}
+	}
+	return out
 }
 
 func runOf(piece string) string {
@@ -58,8 +73,8 @@ func factsOf(j *job.Job) facts {
 
 // same tells whether the same was done about a room's pieces.
 func (f facts) same(was facts, r *job.Room) bool {
-	for i := range r.Runs {
-		a, b := f[r.Runs[i].ID], was[r.Runs[i].ID]
+	for _, id := range owners(r) {
+		a, b := f[id], was[id]
 		if a == b {
 			continue
 		}
@@ -74,8 +89,8 @@ func (f facts) same(was facts, r *job.Room) bool {
 func (f facts) alone(j *job.Job, at int) job.Job {
 	only := *j
 	only.Rooms, only.Records, only.ByHand, only.Layouts = j.Rooms[at:at+1:at+1], nil, nil, nil
-	for i := range only.Rooms[0].Runs {
-		of := f[only.Rooms[0].Runs[i].ID]
+	for _, id := range owners(&only.Rooms[0]) {
+		of := f[id]
 		if of == nil {
 			continue
 		}
@@ -99,8 +114,8 @@ func (f facts) gone(j *job.Job) finding.List {
 	}
 	there := map[string]bool{}
 	for i := range j.Rooms {
-		for k := range j.Rooms[i].Runs {
-			there[j.Rooms[i].Runs[k].ID] = true
+		for _, id := range owners(&j.Rooms[i]) {
+			there[id] = true
 		}
 	}
 	only := *j

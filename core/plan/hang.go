@@ -39,7 +39,7 @@ type hung struct {
 func (p *RoomPlan) hang(r *room, chains []*chain) {
 	sorted := slices.Clone(chains)
 	slices.SortStableFunc(sorted, func(x, y *chain) int { return cmp.Compare(rank(r, x), rank(r, y)) })
-	number := 0
+	number := p.hungSets
 	for _, c := range sorted {
 		number = p.hangChain(c, number)
 	}

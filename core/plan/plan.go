@@ -8,6 +8,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/piece"
+	"gnomon/core/sets"
 	"gnomon/core/sight"
 	"gnomon/core/sticks"
 )
@@ -66,6 +67,11 @@ func (p Plan) Chains() []*Chain {
 	return joined(p.Rooms, func(r *RoomPlan) []*Chain { return r.Chains })
 }
 
+// Sets are what goes around openings.
+func (p Plan) Sets() []*sets.Set {
+	return joined(p.Rooms, func(r *RoomPlan) []*sets.Set { return r.Sets })
+}
+
 // RoomPlan is a room's part of a plan.
 type RoomPlan struct {
 	Room      string
@@ -77,6 +83,8 @@ type RoomPlan struct {
 	Lines     []Line
 	Groups    []Group
 	Sights    []sight.Sight
+	Sets      []*sets.Set // what goes around its openings
+	hungSets  int         // how many pieces of these go up before anything else
 	Chains    []*Chain
 	cutGone   finding.List // of what was cut and is planned no more
 	glued     []gluedUp    // what is glued in each group that has joints

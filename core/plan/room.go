@@ -33,18 +33,17 @@ type run struct {
 	pieces []piece.Piece
 }
 
-var notPlanned = finding.Declare(finding.Form{Code: "run_not_planned", Severity: finding.Note, Stop: finding.Joints, Kind: "moulding",
-	Text: "%s is counted and priced at Look and has no cut list.", Why: "Cuts are worked out for what runs along walls, not around openings.",
-	Remedy: "Buy it by what Look gives, and set its cuts with One corner."})
-
 // planRoom is a room's part of the plan, in the order of the work: what was measured, what
 // lies where, what is on the ends, parts, the order to hang, what all that comes to, and what of it
 // is cut. All that it knows of the job is the room, what holds for every room, and what was done to the
 // room's own pieces.
 func planRoom(s shared) *RoomPlan {
-	jr := &s.job.Rooms[0]
+	entered := &s.job.Rooms[0]
+	jr := s.job.Stood(entered)
 	out := &RoomPlan{Room: jr.ID}
 	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
+	measured := r.openings(entered)
+	r.fitBetween(entered)
 	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
 	out.Surveys, out.Findings = surveys, found
 	r.view = sight.Of(jr, r.Measured, out.Survey(job.Floor).Verdict)
@@ -54,6 +53,7 @@ func planRoom(s shared) *RoomPlan {
 	out.Findings.Add(inspect.WayIn(s.job, jr, r.view)...)
 	r.divider = parts.Divider{View: r.view, Effort: s.dividing, Scarfed: map[string][]measure.Length{}}
 	runs := r.runs(s, &out.Findings)
+	out.keepSets(r, entered, measured)
 	chains := r.chains(runs)
 	for _, c := range chains {
 		c.decide()
@@ -87,8 +87,7 @@ func (r *room) runs(s shared, found *finding.List) []*run {
 		found.Add(inspect.Borrowed(r.Job, r.Room.Room, r.Measured, k)...)
 		m := r.Job.Moulding(k.Moulding)
 		if !m.Is().Runs {
-			found.Add(notPlanned.In(r.ID, m.ID).Says(m.Title()))
-			continue
+			continue // around openings
 		}
 		t := &run{Run: r.Lay(k), fit: s.fits[m.ID]}
 		t.pieces = make([]piece.Piece, len(t.Stretches))

@@ -105,7 +105,7 @@ func end(run *stretch.Run, p *piece.Piece, hand joint.Hand, unit measure.Unit) f
 			found.Add(f)
 		}
 	}
-	if long := e.TopLong.Abs(); long >= topShows {
+	if long := e.TopLong.Abs(); long >= topShows && !e.Faced {
 		more := "further than"
 		if e.TopLong < 0 {
 			more = "short of"

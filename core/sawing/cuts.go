@@ -10,6 +10,7 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/saw"
 	"gnomon/core/sticks"
+	"gnomon/core/words"
 )
 
 // Step is what is done to an end: it is cut, and then coped where it is to be.
@@ -119,6 +120,8 @@ func checkAfter(j *job.Job, e *piece.End) string {
 		return "Then it is coped: draw the other section on its face from the template."
 	case e.Joint == piece.Cope:
 		return fmt.Sprintf("The cut runs %s along the piece. Then it is coped.", e.Run.In(j.Unit))
+	case e.Faced && e.TopLong != 0:
+		return fmt.Sprintf("At this end its outer edge is %s than the inner one.", words.Longer(e.TopLong, j.Unit))
 	case e.Chamfer > 0:
 		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(j.Unit))
 	case e.Run > 0:

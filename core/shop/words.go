@@ -14,7 +14,7 @@ var said = map[string]string{
 	"grade": "finish", "inside": "inside corners", "yard": "yard", "usual": "new jobs begin with it",
 
 	"currency": "currency", "per": "rates by", "cope": "cope", "mitre": "mitre", "outside": "outside mitre", "scarf": "scarf", "return": "return", "butt": "butt",
-	"casing": "casing set", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin",
+	"casing": "casing set", "stool": "stool and apron", "built_head": "built-up head", "band": "back band", "plinths": "pair of plinths", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin",
 	"tax":   "tax",
 	"price": "price", "available": "in stock", "by": "counted by", "lasts": "lasts for", "coats": "coats",
 
@@ -24,8 +24,8 @@ var said = map[string]string{
 	"tape": "tape", "reading": "protractor",
 
 	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
-	"drying": "minutes to dry",
-	"short":  "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes", "tight": "tight joints",
+	"drying": "minutes to dry", "reveal": "reveal", "head_long": "heads longer by", "horn": "horn of a stool",
+	"short": "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes", "tight": "tight joints",
 }
 
 // Word is what people call a field.

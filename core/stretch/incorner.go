@@ -61,8 +61,15 @@ func (r *Room) InCorner(run *job.Run, at, wall int) *Standing {
 func (r *Room) edges(wall int, o *job.Opening, l job.Level) (from, to measure.Length) {
 	over := overhang(o, l)
 	from = r.Measured.From(wall, *o, l)
-	return from - over, from + o.Width.Length + over
+	to = from + o.Width.Length
+	if l == job.Rail { // its sides lean on the way up there
+		from, to = from+railHeight.Times(o.LeanOf(false).Tan()), to+railHeight.Times(o.LeanOf(true).Tan())
+	}
+	return from - over, to + over
 }
+
+// railHeight is how high a chair rail usually runs.
+const railHeight = 32 * measure.Inch
 
 // overhang is how far past its casing an opening reaches for what runs at a level.
 func overhang(o *job.Opening, l job.Level) measure.Length {

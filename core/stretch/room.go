@@ -46,6 +46,12 @@ func Below(run *job.Run) measure.Length {
 	return 0
 }
 
+// Foot is how high over the floor what hangs from the ceiling comes down to along a wall.
+func (r *Room) Foot(wall int, run *job.Run) (measure.Length, bool) {
+	ceiling, known := r.ceiling(wall)
+	return ceiling - Below(run) - r.Shapes.Of(run.Moulding).Drop, known
+}
+
 // ceiling is how high the ceiling is over a wall at least, as measured, or as called out.
 func (r *Room) ceiling(wall int) (measure.Length, bool) {
 	left, okLeft := r.Measured.CeilingAt(wall, false)

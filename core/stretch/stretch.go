@@ -107,14 +107,15 @@ func freeEnd(runs string, roomEnds bool, rooms string, setback *job.Entry) (retu
 }
 
 // breaks tells whether a run stops at an opening. What hangs from the ceiling passes over
-// all but a cabinet that reaches up to it.
+// all but a cabinet, or what stands around an opening, that reaches up to it.
 func (r *Room) breaks(wall int, o *job.Opening, run *job.Run, tall measure.Length) bool {
 	if run.Level != job.Ceiling {
 		return o.Breaks(run.Level)
 	}
-	if o.Kind != job.OpenCabinet || o.Head == nil {
-		return false
+	top, reaches := o.Reaches() // a built-up head, or what is tall
+	if o.Kind == job.OpenCabinet && o.Head != nil {
+		top, reaches = o.Head.Length, true
 	}
 	ceiling, known := r.ceiling(wall)
-	return known && o.Head.Length > ceiling-Below(run)-tall
+	return reaches && known && top > ceiling-Below(run)-tall
 }

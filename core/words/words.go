@@ -34,6 +34,14 @@ func List(words []string) string {
 	return strings.Join(words[:last], ", ") + " and " + words[last]
 }
 
+// IsAre is the verb for so many things.
+func IsAre(n int) string {
+	if n == 1 {
+		return "is"
+	}
+	return "are"
+}
+
 // Either joins words as a choice: A, B or C.
 func Either(words []string) string {
 	if len(words) < 2 {
