@@ -45,11 +45,10 @@ func (j *Job) Around(r *Room, o *Opening) *Around {
 		return nil
 	}
 	rules, _ := j.RulesAt(r, "", "")
-	u := j.Unit
 	a.School = or(o.HeadSchool, rules.Head)
-	a.Reveal, a.Overhang, a.FilletOver = said(o.Reveal, rules.Reveal), said(o.HeadOver, Entry{}), said(o.FilletOver, texts(u, "1/4", "6"))
+	a.Reveal, a.Overhang, a.FilletOver = said(o.Reveal, rules.Reveal), said(o.HeadOver, Entry{}), said(o.FilletOver, usual(j.Unit, measure.Inch/4, 6))
 	a.Lap, a.Horn = said(o.Lap, Entry{}), said(o.Horn, rules.Horn)
-	a.Jamb, a.Gap = said(o.Jamb, texts(u, "3/4", "19")), said(o.BoardGap, Entry{})
+	a.Jamb, a.Gap = said(o.Jamb, usual(j.Unit, measure.Inch*3/4, 19)), said(o.BoardGap, Entry{})
 	a.InPlace = rules.Legs == LegsInPlace
 	if o.Kind != OpenWindow {
 		a.Stool, a.Apron = nil, nil
@@ -98,6 +97,14 @@ func said(e *Entry, def Entry) measure.Length {
 		return e.Length
 	}
 	return def.Length
+}
+
+// usual is a length that is taken where none was said: in inches, or in millimetres.
+func usual(unit measure.Unit, in, mm measure.Length) Entry {
+	if unit.Metric() {
+		in = mm * measure.Millimetre
+	}
+	return Entry{Length: in}
 }
 
 // trimOf is a moulding that is named, or that of the room's first run of a kind.
@@ -194,7 +201,7 @@ func (j *Job) stand(r *Room, o *Opening) {
 		return
 	}
 	off := a.Off()
-	at := func(l measure.Length) *Entry { return &Entry{Length: l, Text: l.String()} }
+	at := func(l measure.Length) *Entry { return &Entry{Length: l} } // nobody typed it
 	o.From, o.Width = *at(o.From.Length - off), *at(o.Width.Length + 2*off)
 	o.Casing, o.CasingThickness = at(a.Wide()), at(a.Casing.Thickness.Length)
 	if a.Band != nil {

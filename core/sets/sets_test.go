@@ -365,9 +365,9 @@ func TestCrownLandsOnAHead(t *testing.T) {
 	assert.Len(t, plantest.OfRun(plantest.Build(t, j), "kk"), 1)
 }
 
-// 200 openings.
+// 200 openings, five in each of forty rooms, each with its band and its plinths.
 func BenchmarkOpenings(b *testing.B) {
-	j := house(b, 200)
+	j := house(b, 40, 5)
 	b.ResetTimer()
 	for b.Loop() {
 		if _, err := plan.Build(j); err != nil {
@@ -376,19 +376,24 @@ func BenchmarkOpenings(b *testing.B) {
 	}
 }
 
-func house(t plantest.T, n int) job.Job {
+func house(t plantest.T, rooms, each int) job.Job {
 	j := room(t, "", out38+`,"band_of":"band","plinth_of":"blk"}`)
 	r := j.Rooms[0]
+	r.Walls[0].Lengths[0].As = *plantest.Typed(fmt.Sprint(60 * (each + 2)))
 	r.Runs = r.Runs[2:]
 	j.Rooms = nil
-	for i := range n {
+	for i := range rooms {
 		c := r.Clone()
 		id := func(s string) string { return fmt.Sprintf("%s-%d", s, i) }
 		c.ID, c.Walls[0].ID, c.Corners[0].ID, c.Runs[0].ID, c.Walls[0].Lengths[0].ID = id("r"), id("w"), id("c"), id("k"), id("f")
-		o := &c.Openings[0]
-		o.ID, o.Wall = id("d"), c.Walls[0].ID
-		for k := range o.Sides {
-			o.Sides[k].ID = id(o.Sides[k].ID)
+		c.Openings = nil
+		for k := range each {
+			o := r.Clone().Openings[0]
+			o.ID, o.Wall, o.From = fmt.Sprintf("%s-%d", id("d"), k), c.Walls[0].ID, *plantest.Typed(fmt.Sprint(60 * (k + 1)))
+			for n := range o.Sides {
+				o.Sides[n].ID = o.ID + o.Sides[n].ID
+			}
+			c.Openings = append(c.Openings, o)
 		}
 		j.Rooms = append(j.Rooms, c)
 	}
@@ -399,7 +404,7 @@ func house(t plantest.T, n int) job.Job {
 
 // Two legs, a head, the band around them and two blocks.
 func TestManyOpenings(t *testing.T) {
-	p := plantest.Build(t, house(t, 20))
+	p := plantest.Build(t, house(t, 4, 5))
 	assert.Len(t, p.Sets(), 20)
 	assert.Len(t, p.Sets()[0].Pieces, 8)
 }
