@@ -25,6 +25,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon cope    --file JOB.json --piece ID --end left|right [--format json|svg|dxf|pdf] [--paper letter|a4]
   gnomon fit     --section-a A.csv --section-b B.csv --reading 92 [--joint cope|mitre] [--made-for 90] [--back-cut 15] [--format text|json]
   gnomon fit     --file JOB.json [--format text|json]
+  gnomon casing  --file SET.json [--format text|json]
   gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
@@ -74,6 +75,8 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdCope(args, in, out)
 	case "fit":
 		return cmdFit(args, in, out)
+	case "casing":
+		return cmdCasing(args, in, out)
 	case "nest":
 		return cmdNest(args, in, out)
 	case "schema":
