@@ -102,13 +102,6 @@ type DiagonalView struct {
 	Sees string `json:"sees,omitempty"`
 }
 
-// OpeningView is an opening in a wall, or what stands before it.
-type OpeningView struct {
-	of   of[job.Opening]
-	ID   string `json:"id"`
-	Edge string `json:"edge" doc:"what its outer edges are to a tape"`
-}
-
 // SpotView is something at one place along a wall.
 type SpotView struct {
 	of of[job.Spot]
@@ -137,11 +130,11 @@ func seenIn(p *plan.RoomPlan, u measure.Unit) seen {
 
 func roomView(j *job.Job, r *job.Room, p *plan.RoomPlan) RoomView {
 	u := j.Unit
-	m := survey.Reduce(j, r)
+	m, stood := survey.Reduce(j, r), j.Stood(r)
 	check, sees := p.Survey(job.Floor), seenIn(p, u)
 	v := RoomView{of: viewed(r, j), ID: r.ID, Title: r.Title(), Walls: []WallView{}, Corners: []CornerView{}, Diagonals: []DiagonalView{},
 		Openings: []OpeningView{}, Spots: []SpotView{}, Runs: runViews(j, r), Bare: r.Bare(), Overrides: some(r.Overrides),
-		Band: picture.Unroll(m, r, p.Pieces), Floor: picture.Above(m, r, p.Pieces, check)}
+		Band: picture.Unroll(m, stood, p.Pieces), Floor: picture.Above(m, stood, p.Pieces, check)}
 	v.Look = LookView{viewed(&r.Look, j)}
 	for _, k := range p.Sights {
 		v.Sight = &SightView{Opening: k.Opening, Eye: k.Eye, Sees: []string{}}
@@ -168,7 +161,7 @@ func roomView(j *job.Job, r *job.Room, p *plan.RoomPlan) RoomView {
 	}
 	for i := range r.Openings {
 		o := &r.Openings[i]
-		v.Openings = append(v.Openings, OpeningView{of: viewed(o, j), ID: o.ID, Edge: string(o.Edge())})
+		v.Openings = append(v.Openings, openingView(j, r, o, &stood.Openings[i], p.Sets))
 	}
 	for i := range r.Spots {
 		v.Spots = append(v.Spots, SpotView{of: viewed(&r.Spots[i], j), ID: r.Spots[i].ID})

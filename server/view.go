@@ -81,6 +81,8 @@ type PieceView struct {
 	NotAsIs  string     `json:"notAsIs,omitempty" doc:"what else is to be done to it on its wall"`
 	Remarks  []string   `json:"remarks" doc:"what every list tells of it beside its figures"`
 	Ends     []string   `json:"ends" doc:"what a list tells of its ends beside their joints"`
+	Set      string     `json:"set,omitempty" doc:"the opening that it goes around"`
+	Part     string     `json:"part,omitempty" doc:"which part of that it is"`
 	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
 	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
 	Early    int        `json:"early" doc:"the first and the last place it could take"`
@@ -326,6 +328,7 @@ type RoomPart struct {
 	Chains    []ChainView      `json:"chains"`
 	Pieces    []PieceView      `json:"pieces"`
 	Decisions []DecisionView   `json:"decisions"`
+	Sets      []SetView        `json:"sets" doc:"what goes around its openings"`
 	Findings  []FindingView    `json:"findings"`
 }
 
@@ -339,7 +342,7 @@ type RoomWork struct {
 }
 
 func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
-	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{},
+	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{}, Sets: []SetView{},
 		Decisions: []DecisionView{}, Findings: findingViews(p.Findings)}
 	v.Room.Code = code
 	for _, g := range p.Groups {
@@ -356,6 +359,9 @@ func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 	for _, q := range p.Pieces {
 		v.Pieces = append(v.Pieces, pieceView(q, wallText[q.Wall], byID, j.Unit))
 	}
+	for _, s := range p.Sets {
+		v.Sets = append(v.Sets, setView(j, s))
+	}
 	for _, d := range p.Decisions {
 		v.Decisions = append(v.Decisions, decisionView(j, *d, byID))
 	}
@@ -366,7 +372,7 @@ func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u meas
 	v := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wall, Moulding: q.Moulding,
 		Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
 		Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
-		Ends: some(q.EndRemarks(u)), Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
+		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 	if h := q.Hand; h != nil {
 		v.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 	}
@@ -398,9 +404,13 @@ func endView(e *piece.End, byID map[string]*piece.Piece, u measure.Unit) EndView
 		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(byID[e.Meets], u),
 		Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
-		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
+		upper, lower := "top edge ", "the bottom"
+		if e.Faced {
+			upper, lower = "outer edge ", "the inner one"
+		}
+		v.TopLong = upper + long.In(u) + " short of " + lower
 		if e.TopLong > 0 {
-			v.TopLong = "top edge " + long.In(u) + " longer than the bottom"
+			v.TopLong = upper + long.In(u) + " longer than " + lower
 		}
 	}
 	if l := lengthView(e.Short, u); l.Text != lengthView(0, u).Text { // what shows at all

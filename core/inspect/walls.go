@@ -18,6 +18,9 @@ var (
 	wallShort = finding.Declare(finding.Form{Code: "wall_short", Severity: finding.Stop, Stop: finding.Measure, Kind: "wall",
 		Text: "%s is %s long and its openings reach to %s.", Why: "A casing cannot stand past the corner.",
 		Remedy: "Measure the wall and its openings again, from the wall's left end to the casing's outer edges."})
+	scrapUnmeasured = finding.Declare(finding.Form{Code: "scrap_unmeasured", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",
+		Text: "%s was measured to the mark of a scrap, and how long that is was not said.", Why: "What is cut to it is too short by the scrap.",
+		Remedy: "Measure the scrap, and put it beside the reading.", Missing: true})
 	openingsOverlap = finding.Declare(finding.Form{Code: "openings_overlap", Severity: finding.Stop, Stop: finding.Measure, Kind: "wall",
 		Text: "Two openings on %s overlap.", Why: "One begins before the other's casing ends.", Remedy: "Measure both again from the wall's left end."})
 	lengthsDiffer = finding.Declare(finding.Form{Code: "lengths_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "wall",
@@ -34,6 +37,11 @@ func (in *inspection) wall(i int) {
 	}
 	if w.StudSpacing != nil && length > survey.MostStuds*w.StudSpacing.Length {
 		in.found.Add(studsUncounted.In(r.ID, w.ID).Says(survey.MostStuds, job.WallNumber(i)).Because(w.StudSpacing.Length.In(in.unit), length.In(in.unit)))
+	}
+	for _, t := range w.Lengths {
+		if t.Left == job.AtScrap && t.Faces.Left == nil || t.Right == job.AtScrap && t.Faces.Right == nil {
+			in.found.Add(scrapUnmeasured.In(r.ID, w.ID).Says(words.Capital(job.WallNumber(i))))
+		}
 	}
 	var end, sum measure.Length
 	overlap := false

@@ -166,6 +166,7 @@ func (a *Around) Top() measure.Length {
 // stood is what of an opening is worked out from what is put around it.
 type stood struct {
 	band  bool
+	off   measure.Length   // of its outer edges, outside its jamb's
 	leans [2]measure.Angle // of its two sides, tops to the right
 	top   measure.Length   // how high what is around it reaches; 0 where that is not known
 }
@@ -201,6 +202,7 @@ func (j *Job) stand(r *Room, o *Opening) {
 		return
 	}
 	off := a.Off()
+	o.stood.off = off
 	at := func(l measure.Length) *Entry { return &Entry{Length: l} } // nobody typed it
 	o.From, o.Width = *at(o.From.Length - off), *at(o.Width.Length + 2*off)
 	o.Casing, o.CasingThickness = at(a.Wide()), at(a.Casing.Thickness.Length)
@@ -235,6 +237,15 @@ func (o *Opening) LeanOf(right bool) measure.Angle {
 		return o.Lean.Angle
 	}
 	return o.stood.leans[i]
+}
+
+// JambOff is how far outside its jamb's edges its outer edges stand: as it is worked out, or the width of
+// the casing that is there.
+func (o *Opening) JambOff() measure.Length {
+	if o.stood.off == 0 && o.Casing != nil {
+		return o.Casing.Length
+	}
+	return o.stood.off
 }
 
 // Reaches is how high over the floor what stands around it reaches; known is false where its head was not measured.

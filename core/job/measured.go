@@ -19,6 +19,8 @@ const (
 	AtCasing  Stand = "casing"
 	AtPlinth  Stand = "plinth"
 	AtCabinet Stand = "cabinet"
+	AtJamb    Stand = "jamb"  // the jamb's edge of an opening, whose casing is not there yet
+	AtScrap   Stand = "scrap" // a mark at the far end of a scrap that was held against what stands there
 	AtFace    Stand = "face"
 	AtRound   Stand = "round"
 	AtSharp   Stand = "sharp"
@@ -26,7 +28,9 @@ const (
 
 // Opening tells whether the stand is the edge of an opening, so that the length
 // is only a part of its wall.
-func (s Stand) Opening() bool { return s == AtCasing || s == AtPlinth || s == AtCabinet }
+func (s Stand) Opening() bool {
+	return s == AtCasing || s == AtPlinth || s == AtCabinet || s == AtJamb || s == AtScrap
+}
 
 // WallLength is one length as it was measured.
 type WallLength struct {
@@ -34,8 +38,8 @@ type WallLength struct {
 	As     Entry  `json:"length" required:"true" doc:"as the tape or laser showed it"`
 	Level  Level  `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
 	Burned *Entry `json:"burned,omitempty" doc:"where the tape began: taken off"`
-	Left   Stand  `json:"left,omitempty" enum:",casing,plinth,cabinet,face,round,sharp"`
-	Right  Stand  `json:"right,omitempty" enum:",casing,plinth,cabinet,face,round,sharp"`
+	Left   Stand  `json:"left,omitempty" enum:",casing,plinth,cabinet,jamb,scrap,face,round,sharp"`
+	Right  Stand  `json:"right,omitempty" enum:",casing,plinth,cabinet,jamb,scrap,face,round,sharp"`
 	From   string `json:"from,omitempty" of:"opening" maxLength:"80" doc:"the opening that the left end stands at"`
 	To     string `json:"to,omitempty" of:"opening" maxLength:"80" doc:"and the right end"`
 	Faces  Faces  `json:"faces,omitzero"`
@@ -43,7 +47,7 @@ type WallLength struct {
 }
 
 // Faces are how far the hung mouldings stood out that a length was measured
-// between, where it is not the room's own moulding.
+// between, where it is not the room's own moulding; of a scrap how long it is.
 type Faces struct {
 	Left  *Entry `json:"left,omitempty"`
 	Right *Entry `json:"right,omitempty"`

@@ -182,3 +182,14 @@ func SideName(side string) string {
 }
 
 func cornerName(c string) string { return strings.ReplaceAll(c, "_", " ") }
+
+// Closing tells in a line how the six lengths of an opening go together; nothing where not all six were read.
+func (m *Measured) Closing() string {
+	if !m.Six {
+		return ""
+	}
+	if float64(m.Misses.Abs()) <= 3*float64(m.Sure) {
+		return "its corners come to " + (360 + m.Misses).Text(2) + "°, as six lengths so well read may"
+	}
+	return "its corners come to " + (360 + m.Misses).Text(2) + "° and not 360°"
+}

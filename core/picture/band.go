@@ -103,7 +103,7 @@ func Unroll(m survey.Measures, r *job.Room, pieces []*piece.Piece) Band {
 		level[k.ID] = string(k.Level)
 	}
 	for _, p := range pieces {
-		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns {
+		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns && p.Set == "" {
 			from, to := p.Along()
 			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale})
 		}

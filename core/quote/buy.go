@@ -107,7 +107,7 @@ func Choose(j *job.Job, q Quantity) Choice {
 	}
 	c.Chosen = cmp.Or(q.Moulding.Buy, j.Rules.Buying, c.Advised)
 	unpriced := slices.ContainsFunc(c.Taken().Sticks, func(l Lot) bool { return l.Price == 0 })
-	unrated := q.Moulding.Rate == 0 && q.Moulding.Kind != job.KindCasing
+	unrated := q.Moulding.Rate == 0 && !q.Moulding.Is().Laid
 	switch {
 	case unpriced && unrated:
 		c.Missing = "Its sticks have no price yet, nor has putting it up."

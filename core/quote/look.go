@@ -53,6 +53,7 @@ type Look struct {
 	Joints    Count
 	Length    measure.Length // of all mouldings
 	Face      float64        // painted, in square metres
+	Around    Around
 	Backing   measure.Length // under crown, along the joists
 	Walls     int
 	Measured  int // of the walls, with a tape
@@ -117,6 +118,7 @@ func Take(j *job.Job) Look {
 		out.Rooms = append(out.Rooms, room)
 		out.Walls += room.Walls
 		out.Measured += room.Measured
+		out.around(j, r, func(m *job.Moulding) *Quantity { return &qs[at[m.ID]] })
 		for _, run := range r.Runs {
 			q := &qs[at[run.Moulding]]
 			q.take(j, r, run, room)
@@ -167,7 +169,12 @@ func countRoom(j *job.Job, r *job.Room) Room {
 		}
 	}
 	if len(r.Openings) > 0 {
-		out.Doors = len(r.Openings)
+		out.Doors = 0
+		for i := range r.Openings {
+			if r.Openings[i].Cased() {
+				out.Doors++
+			}
+		}
 	}
 	inside, outside := 0, 0
 	for i, c := range r.Corners {
@@ -207,30 +214,100 @@ func countRoom(j *job.Job, r *job.Room) Room {
 
 func (q *Quantity) take(j *job.Job, r *job.Room, run job.Run, room Room) {
 	before := len(q.Pieces)
-	if q.Moulding.Kind == job.KindCasing {
-		q.casings(j, r, room)
-	} else {
+	switch kind := q.Moulding.Is(); {
+	case !kind.Laid:
 		q.walls(j, r, run, room)
+	case kind.Code == job.KindCasing && len(r.Openings) == 0: // only counted
+		for range room.Doors {
+			q.Rough += 3
+			q.add(r.ID, j.Doors.Height.Length, j.Doors.Height.Length, j.Doors.Width.Length)
+			q.Sets++
+		}
 	}
 	if len(q.Pieces) > before {
 		q.Rooms++
 	}
 }
 
-// casings takes two legs and a head for each opening, told to their long points.
-func (q *Quantity) casings(j *job.Job, r *job.Room, room Room) {
-	for i := range room.Doors {
-		width := j.Doors.Width.Length
-		if i < len(r.Openings) {
-			width = r.Openings[i].Width.Length
-		} else {
-			q.Rough += 3
+// add takes pieces around an opening.
+func (q *Quantity) add(room string, lengths ...measure.Length) {
+	for _, l := range lengths {
+		q.Pieces = append(q.Pieces, Piece{Room: room, Length: l})
+		q.Length += l
+	}
+}
+
+// Around is how many there are of what goes around openings.
+type Around struct{ Sets, Stools, Bands, Built, Plinths int }
+
+// around takes what goes around the openings of a room, on each face of the wall that gets it: of each stick its long points.
+func (l *Look) around(j *job.Job, r *job.Room, of func(*job.Moulding) *Quantity) {
+	seen := map[*Quantity]bool{}
+	for i := range r.Openings {
+		o := &r.Openings[i]
+		a := j.Around(r, o)
+		if a == nil {
+			continue
 		}
-		for _, l := range []measure.Length{j.Doors.Height.Length, j.Doors.Height.Length, width} {
-			q.Pieces = append(q.Pieces, Piece{Room: r.ID, Length: l})
-			q.Length += l
+		faces := 1
+		if o.Faces == "both" {
+			faces = 2
 		}
-		q.Sets++
+		take := func(m *job.Moulding, lengths ...measure.Length) {
+			q := of(m)
+			if !seen[q] {
+				seen[q] = true
+				q.Rooms++
+			}
+			for range faces {
+				q.add(r.ID, lengths...)
+			}
+			if o.Head == nil && m == a.Casing {
+				q.Rough += 3
+			}
+		}
+		width, height := o.Width.Length, j.Doors.Height.Length
+		if o.ToJamb() {
+			width += 2 * a.Off()
+		}
+		if o.Head != nil {
+			height = o.Head.Length - a.Comes - a.Block + a.Reveal + a.Head.Height.Length
+		}
+		of(a.Casing).Sets += faces
+		l.Around.Sets += faces
+		take(a.Casing, height, height)
+		take(a.Head, width)
+		if a.School == job.HeadPicture {
+			take(a.Head, width)
+		}
+		if a.Band != nil {
+			l.Around.Bands += faces
+			band := []measure.Length{height + a.Band.Height.Length, height + a.Band.Height.Length, width}
+			if a.School == job.HeadPicture {
+				band = append(band, width)
+			}
+			take(a.Band, band...)
+		}
+		if a.Plinth != nil {
+			l.Around.Plinths += faces
+			take(a.Plinth, a.Block, a.Block)
+		}
+		if a.Stool != nil {
+			l.Around.Stools += faces
+			take(a.Stool, width+2*a.Horn)
+		}
+		if a.Apron != nil {
+			take(a.Apron, width)
+		}
+		if a.School == job.HeadBuilt {
+			l.Around.Built += faces
+			if a.Fillet != nil {
+				take(a.Fillet, width+2*(a.Overhang+a.FilletOver))
+			}
+			if a.Capped != nil {
+				take(a.Capped, width+2*(a.Overhang+2*a.Capped.Thickness.Length+a.Head.Thickness.Length))
+			}
+		}
 	}
 }
 
@@ -250,7 +327,7 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 			q.Rough++
 		}
 		at := measure.Length(0)
-		for _, o := range r.Openings {
+		for _, o := range j.Stood(r).Openings {
 			if o.Wall != w.ID || !o.Breaks(run.Level) {
 				continue
 			}

@@ -56,7 +56,7 @@ func Work(j *job.Job) Sheet {
 		}
 	}
 	for _, c := range s.Choices {
-		if c.Moulding.Kind != job.KindCasing {
+		if !c.Moulding.Is().Laid {
 			s.byLength(GroupWork, "Putting up "+c.Moulding.Title(), c.Length, c.Moulding.Rate, p.Per)
 		}
 	}
@@ -65,6 +65,16 @@ func Work(j *job.Job) Sheet {
 		sets += c.Sets
 	}
 	s.each(GroupWork, "Casing sets: two legs and a head", sets, p.Casing, "set")
+	a := s.Look.Around
+	for _, k := range []struct {
+		name string
+		n    int
+		rate money.Cents
+		per  string
+	}{{"Stools with their aprons", a.Stools, p.Stool, "stool"}, {"Back bands around sets", a.Bands, p.Band, "set"}, {"Built-up heads", a.Built, p.Built, "head"},
+		{"Plinth blocks", a.Plinths, p.Plinths, "pair"}} {
+		s.each(GroupWork, k.name, k.n, k.rate, k.per)
+	}
 	n := s.Look.Joints
 	for _, g := range []struct {
 		name string

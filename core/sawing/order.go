@@ -93,16 +93,27 @@ func (c *cutting) hands(stick int, p *piece.Piece) [2]joint.Hand {
 	return [2]joint.Hand{joint.Left, joint.Right}
 }
 
-// sorted are the sticks in an order.
+// sorted are the sticks in an order: what goes around openings goes up first, and is cut first.
 func (c *cutting) sorted(by string) []int {
-	out := make([]int, len(c.sticks))
-	for i := range out {
-		out[i] = i
+	var around, out []int
+	for i, s := range c.sticks {
+		if c.pieces[s.pieces[0]].Set != "" {
+			around = append(around, i)
+		} else {
+			out = append(out, i)
+		}
+	}
+	return append(c.sortedBy(by, around), c.sortedBy(by, out)...)
+}
+
+func (c *cutting) sortedBy(by string, out []int) []int {
+	if len(out) == 0 {
+		return nil
 	}
 	pieces := c.pieces
 	switch by {
 	case job.OrderLongest:
-		longest := make([]measure.Length, len(out))
+		longest := make([]measure.Length, len(c.sticks))
 		for i, s := range c.sticks {
 			for _, k := range s.pieces {
 				longest[i] = max(longest[i], pieces[k].Cut)

@@ -1,6 +1,8 @@
 package sets
 
 import (
+	"fmt"
+
 	"gnomon/core/casing"
 	"gnomon/core/finding"
 	"gnomon/core/fit"
@@ -352,3 +354,40 @@ func (b *builder) joints() {
 
 // unread is the deviation of a corner that was taken as square.
 const unread measure.Angle = 0.5
+
+// SchoolName is a school of heads as people call it.
+func SchoolName(school string) string {
+	return map[string]string{job.HeadMitred: "mitred head", job.HeadOver: "head over the legs", job.HeadBetween: "head between the legs", job.HeadBuilt: "built-up head",
+		job.HeadPicture: "picture frame"}[school]
+}
+
+// Text is a set in a line: its head, its legs and the corners that they are cut for.
+func (s *Set) Text(unit measure.Unit) string {
+	out := SchoolName(s.School)
+	var legs, head string
+	for _, p := range s.Pieces {
+		switch p.Part {
+		case LeftLeg:
+			legs = p.LengthText(unit)
+		case RightLeg:
+			if t := p.LengthText(unit); t != legs {
+				legs += " and " + t
+			}
+		case Head:
+			head = p.LengthText(unit)
+		}
+	}
+	if legs != "" {
+		out += ", legs " + legs + ", head " + head
+	}
+	return out
+}
+
+// Text tells what a corner is cut for.
+func (j *Joint) Text() string {
+	half := measure.Angle(casing.MitreSaw(float64(j.Angle)))
+	if !j.Mitre {
+		return fmt.Sprintf("%s: %s, butted", j.At, j.Angle.Text(2)+"°")
+	}
+	return fmt.Sprintf("%s: %s, each cut %s", j.At, j.Angle.Text(2)+"°", half.Text(2)+"°")
+}

@@ -408,3 +408,22 @@ func TestManyOpenings(t *testing.T) {
 	assert.Len(t, p.Sets(), 20)
 	assert.Len(t, p.Sets()[0].Pieces, 8)
 }
+
+// A base between two doors, square to square: a scrap of it held against each plinth, 6 and 6 1/2 long, and 20 between the marks. To
+// the jambs it is the same wall less what stands around them.
+func TestBetweenPlinthsByAScrap(t *testing.T) {
+	two := out38 + `,"plinth_of":"blk"},{"id":"e","wall":"w1","from":"140","width":"30","told":"jamb","head":"80","reveal":"1/4","plinth_of":"blk"`
+	j := room(t, "", two+`}`)
+	length := job.WallLength{ID: "sq", As: *plantest.Typed("20"), Level: job.Floor, Left: job.AtScrap, Right: job.AtScrap, From: "d", To: "e",
+		Faces: job.Faces{Left: plantest.Typed("6"), Right: plantest.Typed("6 1/2")}}
+	w := &j.Rooms[0].Walls[0]
+	w.Lengths = append(w.Lengths, length)
+	require.NoError(t, j.Check())
+	assert.InDelta(t, 32.5, plantest.Piece(t, plantest.Build(t, j), "kb.w1.d").Cut.Inches(), 1e-6)
+	length.Left, length.Right, length.As = job.AtJamb, job.AtJamb, *plantest.Typed("44")
+	w.Lengths[1] = length
+	assert.InDelta(t, 44-2*(.25+3.75), plantest.Piece(t, plantest.Build(t, j), "kb.w1.d").Cut.Inches(), 1e-6)
+	length.Left, length.Right, length.As = job.AtPlinth, job.AtPlinth, *plantest.Typed("36")
+	w.Lengths[1] = length
+	assert.InDelta(t, 36, plantest.Piece(t, plantest.Build(t, j), "kb.w1.d").Cut.Inches(), 1e-6)
+}

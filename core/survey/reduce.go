@@ -18,7 +18,8 @@ type Measures struct {
 }
 
 // Reduce prepares a room's measurements. The room must be the job's.
-func Reduce(j *job.Job, r *job.Room) Measures { return Measures{j, r} }
+// Openings are taken as they will stand for what runs along the walls.
+func Reduce(j *job.Job, r *job.Room) Measures { return Measures{j, j.Stood(r)} }
 
 // Levels are all levels, from below.
 var Levels = []job.Level{job.Floor, job.Rail, job.Ceiling}
@@ -125,7 +126,8 @@ func (m Measures) Bought(i int, l job.Level) (length measure.Length, rough, know
 
 // between is a reading brought to the corner lines and to casings' outer edges: past the
 // face of a moulding already hung by t/sin θ, past the start of a curve by R·tan(δ/2), past a
-// plinth by what that overhangs its casing.
+// plinth by what that overhangs its casing, past a scrap by its length; short of a jamb by what
+// stands around it.
 func (m Measures) between(i int, t job.WallLength) measure.Length {
 	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t) + m.stand(i, true, t.Right, t.Faces.Right, t)
 }
@@ -133,16 +135,23 @@ func (m Measures) between(i int, t job.WallLength) measure.Length {
 func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, t job.WallLength) measure.Length {
 	k, l := m.room.CornerAt(i, right), t.Level
 	switch {
-	case s == job.AtPlinth:
+	case s == job.AtPlinth || s == job.AtJamb || s == job.AtScrap:
 		from, to := m.ends(m.room.Walls[i].ID, t)
 		at := from
 		if right {
 			at = to
 		}
-		for _, o := range m.room.Openings {
-			if o.ID == at.opening {
-				return o.Overhang()
-			}
+		o := m.room.Opening(at.opening)
+		switch {
+		case o == nil:
+		case s == job.AtJamb:
+			return -o.JambOff()
+		case s == job.AtPlinth:
+			return o.Overhang()
+		case face != nil && l == job.Floor: // it was held against the plinth, where there is one
+			return face.Length + o.Overhang()
+		case face != nil:
+			return face.Length
 		}
 	case s == job.AtFace:
 		theta := measure.Angle(90)
