@@ -75,7 +75,7 @@ const sheetCode = 40.0
 // cutLine is one piece: boxes, name and order, length, the bar, what is on its ends, and its
 // code.
 func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share float64, link string) error {
-	s.down(30, 40)
+	s.down(30, 62+22*float64(len(q.Remarks()))) // each end may take two lines
 	y := s.y
 	if err := s.code(link, s.right-sheetCode, y-18, sheetCode); err != nil {
 		return err
@@ -140,7 +140,7 @@ const thick = 12.0
 // bar draws a piece seen from above with the wall on top, its ends at their own slant, a
 // cope as its line. Its length has no scale.
 func (s *page) bar(q piece.Piece, from, to, top float64) {
-	slant := func(e piece.End) float64 { return max(-1.6, min(1.6, e.Slope)) * thick }
+	slant := func(e piece.End) float64 { return max(-1.6, min(1.6, e.Slant())) * thick }
 	l, r := slant(q.Left), slant(q.Right)
 	back, face := top, top+thick
 	s.SetFillColor(0xf0, 0xe2, 0xc6)

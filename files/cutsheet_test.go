@@ -218,7 +218,7 @@ func TestCutListTellsWhatItHas(t *testing.T) {
 	require.NoError(t, err)
 	n := len(rows[0])
 	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-10:n-4])
-	assert.Equal(t, "Hall base", rows[1][n-10])
+	assert.Equal(t, "Hall stool", rows[1][n-10], "what goes up first")
 	for _, r := range rows {
 		if r[0] == "Base 9" && r[1] == "Waiting Hall" {
 			assert.Equal(t, "Square against the casing.", r[n-6])

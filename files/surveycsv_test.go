@@ -174,7 +174,7 @@ func TestSVG(t *testing.T) {
 			count[e.Name.Local]++
 		}
 	}
-	assert.Equal(t, 11, count["line"], "eight walls, a door, a way through, and the gap")
+	assert.Equal(t, 12, count["line"], "eight walls, a door, a window, a way through, and the gap")
 	assert.Equal(t, 9, count["text"])
 }
 

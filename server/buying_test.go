@@ -125,7 +125,7 @@ func TestWhatCannotBeFittedSaysWhy(t *testing.T) {
 	c, id := start(t)
 	at := "/api/jobs/" + id + "/sticks/"
 	c.problem(422, "POST", at+"nothing/fit", `{"seconds":1}`)
-	c.problem(422, "POST", at+"hall-casing/fit", `{"seconds":1}`)
+	c.problem(422, "POST", at+"hall-base/fit", `{"seconds":1e9}`)
 	c.problem(422, "POST", at+"hall-base/fit", `{"seconds":0}`)
 	c.problem(404, "GET", "/api/jobs/"+id+"/fits/none", "")
 	c.problem(404, "POST", "/api/jobs/"+id+"/fits/none/use", `{"client":"a"}`)
@@ -258,7 +258,7 @@ func TestQuoteRoutes(t *testing.T) {
 	c, id := start(t)
 	var q SheetView
 	c.get("/api/jobs/"+id+"/quote", &q)
-	require.Len(t, q.Choices, 4)
+	require.Len(t, q.Choices, 6)
 	sum := int64(0)
 	for _, g := range q.Groups {
 		lines := int64(0)

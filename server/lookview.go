@@ -65,6 +65,10 @@ func pricesView(p job.Prices, u measure.Unit) PricesView {
 	rate("return", "return, each", p.Return)
 	rate("butt", "end at a casing, each", p.Butt)
 	rate("casing", "casing set, a set", p.Casing)
+	rate("stool", "stool with its apron, each", p.Stool)
+	rate("built_head", "built-up head, each more", p.Built)
+	rate("band", "back band, a set", p.Band)
+	rate("plinths", "plinth blocks, a pair", p.Plinths)
 	rate("backing", "backing put up, a "+string(p.Per), p.Backing)
 	rate("least", "minimum charge, a job", p.Least)
 	for _, s := range p.Sundries {

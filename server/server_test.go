@@ -10,6 +10,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -149,7 +150,8 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 	assert.Equal(t, LengthView{NM: 6515100000, Feet: 21, Inches: 4, Num: 1, Den: 2, Total: 256, MM: "6515.1", Text: `21' 4 1/2"`}, l.LengthView)
 	assert.Equal(t, l.LengthView, *v.Rooms[0].Walls[0].Length)
 	assert.Equal(t, "21' 4 1/2", l.Typed)
-	p := v.Pieces[1]
+	first := slices.IndexFunc(v.Pieces, func(p PieceView) bool { return p.Run == "wh-base" })
+	p := v.Pieces[first+1]
 	assert.Equal(t, "cope", p.Right.Joint)
 	assert.Equal(t, AngleView{Degrees: -45, Text: "45°", Side: "left"}, *p.Right.Dial)
 	assert.Equal(t, "at the 45 detent", p.Right.Detent)
@@ -157,7 +159,7 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 	for _, k := range v.Cuts {
 		steps[k.Step]++
 	}
-	assert.Equal(t, map[string]int{"cut": 72, "cope": 23}, steps)
+	assert.Equal(t, map[string]int{"cut": 116, "cope": 23}, steps)
 	assert.Equal(t, "90.2°", v.Rooms[0].Corners[0].Theta)
 	assert.Nil(t, v.CanUndo, "nobody in particular asks")
 }
@@ -165,13 +167,14 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 func TestEditUndoRedo(t *testing.T) {
 	c, id := start(t)
 	v := c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", "length", "wh2-floor", "length", `"15' 2 1/4"`, `"14' 2 1/4"`))
-	assert.Equal(t, `15' 2 1/4"`, v.Pieces[2].Cut.Text, "the answer holds the new plan")
+	at := slices.IndexFunc(v.Pieces, func(p PieceView) bool { return p.ID == "wh-base.wh2" })
+	assert.Equal(t, `15' 2 1/4"`, v.Pieces[at].Cut.Text, "the answer holds the new plan")
 	assert.True(t, *v.CanUndo)
 	v = c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
-	assert.Equal(t, `14' 2 1/4"`, v.Pieces[2].Cut.Text)
+	assert.Equal(t, `14' 2 1/4"`, v.Pieces[at].Cut.Text)
 	assert.True(t, *v.CanRedo)
 	v = c.view("POST", "/api/jobs/"+id+"/redo", `{"client":"a"}`)
-	assert.Equal(t, `15' 2 1/4"`, v.Pieces[2].Cut.Text)
+	assert.Equal(t, `15' 2 1/4"`, v.Pieces[at].Cut.Text)
 	c.problem(409, "POST", "/api/jobs/"+id+"/undo", `{"client":"b"}`)
 }
 
@@ -270,7 +273,7 @@ func TestImportExportAndFiles(t *testing.T) {
 	assert.Equal(t, string(one), string(two))
 	_, kind, csv := c.send("GET", "/api/jobs/"+id+"/cutlist.csv", "")
 	assert.Contains(t, kind, "text/csv")
-	assert.Equal(t, 37, strings.Count(string(csv), "\n"))
+	assert.Equal(t, 59, strings.Count(string(csv), "\n"))
 	code, _, b = c.send("POST", "/api/jobs", `{"name":"New","unit":"mm"}`)
 	require.Equal(t, 200, code)
 	require.NoError(t, json.Unmarshal(b, &made))

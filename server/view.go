@@ -10,6 +10,7 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
+	"gnomon/core/sets"
 	"gnomon/core/words"
 )
 
@@ -27,6 +28,7 @@ type JobView struct {
 	Rooms     []RoomView       `json:"rooms"`
 	Pieces    []PieceView      `json:"pieces"`
 	Decisions []DecisionView   `json:"decisions"`
+	Sets      []SetView        `json:"sets" doc:"what goes around openings"`
 	Findings  []FindingView    `json:"findings"`
 	Cuts      []CutView        `json:"cuts"`
 	Stock     []SupplyView     `json:"stock"`
@@ -48,6 +50,7 @@ type ShopView struct {
 	Saws      []SawView      `json:"saws"`
 	PutAway   []string       `json:"putAway" doc:"cautions put away for this job"`
 	Kinds     []KindView     `json:"kinds" doc:"of moulding, to choose from"`
+	Heads     []KindView     `json:"heads" doc:"how legs and head of an opening meet, to choose from"`
 	Mouldings []MouldingView `json:"mouldings"`
 	Cutting   CuttingView    `json:"cutting"`
 	Doors     DoorsView      `json:"doors"`
@@ -266,7 +269,7 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{},
 		Glue:   []GlueStepView{},
-		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Findings: findingViews(p.Findings()),
+		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Sets: []SetView{}, Findings: findingViews(p.Findings()),
 		Cuts: []CutView{}, Stock: stockViews(j, p)}
 	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)
 	for i := range j.Rooms {
@@ -275,7 +278,7 @@ func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 			r.Pieces[k].Stick = sticks[r.Pieces[k].ID]
 		}
 		v.Lines, v.Groups, v.Chains, v.Rooms = append(v.Lines, r.Lines...), append(v.Groups, r.Groups...), append(v.Chains, r.Chains...), append(v.Rooms, r.Room)
-		v.Pieces, v.Decisions = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...)
+		v.Pieces, v.Decisions, v.Sets = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...), append(v.Sets, r.Sets...)
 	}
 	for _, g := range p.Glue() {
 		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})
@@ -297,9 +300,12 @@ func headView(j *job.Job, p *plan.Plan) HeadView {
 
 func shopView(j *job.Job) ShopView {
 	u := j.Unit
-	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{},
+	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{}, Heads: []KindView{},
 		Mouldings: []MouldingView{}, Cutting: CuttingView{viewed(&j.Cutting, j)}, Doors: DoorsView{viewed(&j.Doors, j)}, Prices: pricesView(j.Prices, u),
 		Quote: j.Quote, Tools: toolsView(j), People: peopleViews(j), Nails: nailViews(j), Promised: j.Promised}
+	for _, s := range job.HeadSchools {
+		v.Heads = append(v.Heads, KindView{s, sets.SchoolName(s)})
+	}
 	for _, k := range job.Kinds {
 		v.Kinds = append(v.Kinds, KindView{k.Code, k.Title})
 	}
@@ -400,7 +406,7 @@ func findingView(f finding.Finding) FindingView {
 func endView(e *piece.End, byID map[string]*piece.Piece, u measure.Unit) EndView {
 	v := EndView{Joint: string(e.Joint), Corner: e.Corner, Letter: e.Letter, Side: string(e.Side), ToldTo: string(e.ToldTo), Meets: e.Meets, Stops: e.Against,
 		Chamfer: e.ChamferText(u),
-		Lies:    picture.Lies(e.Pose), Slope: e.Slope, Assumed: e.Assumed, Mark: e.Mark, Coped: e.Coped, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
+		Lies:    picture.Lies(e.Pose), Slope: e.Slant(), Assumed: e.Assumed, Mark: e.Mark, Coped: e.Coped, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
 		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(byID[e.Meets], u),
 		Said: e.JointText(), Set: e.SettingKey()}
 	if long := e.TopLong.Abs(); long >= measure.Inch/64 {

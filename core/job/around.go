@@ -91,6 +91,9 @@ func (j *Job) Around(r *Room, o *Opening) *Around {
 	return a
 }
 
+// HeadSchools are how legs and head may meet.
+var HeadSchools = []string{HeadMitred, HeadOver, HeadBetween, HeadBuilt, HeadPicture}
+
 // said is a length that was said, or what counts where it was not.
 func said(e *Entry, def Entry) measure.Length {
 	if e != nil {

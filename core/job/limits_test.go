@@ -169,11 +169,11 @@ func TestStandsOut(t *testing.T) {
 // deep it stands.
 func TestTagsAreHeldTo(t *testing.T) {
 	for says, spoil := range map[string]func(j *Job){
-		`room r, left_end "hang": not known; use one of [ stop return]`:                                     func(j *Job) { j.Rooms[0].LeftEnd = "hang" },
-		`spot s, stud "up": not known; use one of [ left right]`:                                            func(j *Job) { j.Rooms[0].Spots[0].Stud = "up" },
+		`room r, left_end "hang": not known; use one of [ stop return]`:                                                func(j *Job) { j.Rooms[0].LeftEnd = "hang" },
+		`spot s, stud "up": not known; use one of [ left right]`:                                                       func(j *Job) { j.Rooms[0].Spots[0].Stud = "up" },
 		`length w-floor, left "the floor": not known; use one of [ casing plinth cabinet jamb scrap face round sharp]`: func(j *Job) { j.Rooms[0].Walls[0].Lengths[0].Left = "the floor" },
-		`corner c, lean_face "off": not known; use one of [ left right]`:                                    func(j *Job) { j.Rooms[0].Corners[0].LeanFace = "off" },
-		`moulding b, grade "gilt": not known; use one of [ paint stain]`:                                    func(j *Job) { j.Mouldings[0].Grade = "gilt" },
+		`corner c, lean_face "off": not known; use one of [ left right]`:                                               func(j *Job) { j.Rooms[0].Corners[0].LeanFace = "off" },
+		`moulding b, grade "gilt": not known; use one of [ paint stain]`:                                               func(j *Job) { j.Mouldings[0].Grade = "gilt" },
 	} {
 		var j Job
 		require.NoError(t, json.Unmarshal([]byte(`{"gnomon":1,"mouldings":[{"id":"b","height":"5","thickness":"1/2"}],"rooms":[{"id":"r",

@@ -40,6 +40,9 @@ type BarSpan struct {
 // OnStick draws a laid stick.
 func OnStick(j *job.Job, m *job.Moulding, b sticks.Bar) BarPicture {
 	p := m.Out().Inches()
+	if m.Is().Laid { // flat, its face up
+		p = m.Height.Length.Inches()
+	}
 	out := BarPicture{Length: b.Length.Inches(), Depth: p, Pieces: []BarPiece{}, Spoiled: []BarSpan{}, Left: (b.Length - b.Leftover - trimAt(j, b)).Inches()}
 	for i, q := range b.On {
 		d := BarPiece{ID: q.Laid.Piece, BackFrom: q.From.Inches(), BackTo: q.To.Inches()}
@@ -47,6 +50,9 @@ func OnStick(j *job.Job, m *job.Moulding, b sticks.Bar) BarPicture {
 		if q.Piece != nil {
 			d.FaceFrom += q.Piece.Left.Slope * p
 			d.FaceTo += q.Piece.Right.Slope * p
+			if q.Piece.Left.Faced {
+				d.FaceFrom, d.FaceTo = d.BackFrom+q.Piece.Left.Rise*p, d.BackTo+q.Piece.Right.Rise*p
+			}
 			d.LeftJoint, d.RightJoint = string(q.Piece.Left.Joint), string(q.Piece.Right.Joint)
 		}
 		if b.Leftover > 0 || i < len(b.On)-1 {

@@ -102,6 +102,15 @@ func (e *End) plane() joint.Normal {
 	return joint.SquareEnd()
 }
 
+// Slant is how an end lies as a list draws it, from above as it lies before the fence: how much further right its near edge
+// reaches than its far one, for each unit between them. Of what is cut in the face of the wall the outer edge is the far one.
+func (e *End) Slant() float64 {
+	if e.Faced {
+		return -e.Rise
+	}
+	return e.Slope
+}
+
 // Finished tells whether nothing is left to do to the end at the bench: it is cut, and coped where it is to be.
 func (e *End) Finished() bool { return e.Mark != "" && (e.Joint != Cope || e.Coped != "") }
 

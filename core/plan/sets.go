@@ -81,7 +81,9 @@ func (p *RoomPlan) keepSets(r *room, entered *job.Room, all []*opening.Measured)
 			p.Pieces = append(p.Pieces, q)
 			m := r.Job.Moulding(q.Moulding)
 			of := &stretch.Run{Room: &r.Room, Moulding: m, Setup: piece.Setup{Shape: r.Shapes.Of(m.ID)}}
-			p.Findings.Add(review.Piece(of, q)...)
+			if !q.Cap { // that comes from an offcut
+				p.Findings.Add(review.Piece(of, q)...)
+			}
 			if long := longest(r.Job, m); long > 0 && q.FromStick() && q.Overall > long {
 				p.Findings.Add(setTooLong.In(r.ID, q.ID).Says(q.Label, q.Overall.In(r.Job.Unit), m.Title()))
 			}

@@ -35,6 +35,18 @@ var partNames = map[string]string{LeftLeg: "left leg", Head: "head", RightLeg: "
 	Band + RightLeg: "band right", Band + Sill: "band sill", LeftPlinth: "left plinth", RightPlinth: "right plinth", Stool: "stool", Apron: "apron",
 	Fillet: "fillet", Cap: "head crown", CapLeft: "head crown, left return", CapRight: "head crown, right return"}
 
+// howItGoesUp tells what to mind when a part goes up.
+var howItGoesUp = map[string]string{
+	Stool:       "First of its window: scribed, level, its front parallel to the wall.",
+	LeftPlinth:  "Its inner edge flush with the casing's to come, at the reveal.",
+	RightPlinth: "Its inner edge flush with the casing's to come, at the reveal.",
+	LeftLeg:     "Inner edge at the reveal, all the way up; nail that edge to the jamb first, the outer one once the head fits.",
+	RightLeg:    "Inner edge at the reveal, all the way up; nail that edge to the jamb first, the outer one once the head fits.",
+	Head:        "Work it down until both its joints close, and watch that it stays parallel to the jamb.",
+	Sill:        "Last of its frame: both its mitres are tried before it is nailed.",
+	Apron:       "Under the stool, its ends in line with the casings' outer edges.",
+}
+
 // Joint is where two pieces of a set meet: at a corner of the opening, as one faces it.
 type Joint struct {
 	At    casing.At
@@ -176,8 +188,8 @@ func faced(across float64, meets, against string) piece.End {
 	return e
 }
 
-// slight is what no saw shows.
-const slight measure.Angle = 0.02
+// slight is what shows at no end of what is a few inches wide.
+const slight measure.Angle = 0.1
 
 // shape is how a moulding lies for the set: flat, face up.
 func (r *room) shape(m *job.Moulding) *piece.Shape {
@@ -198,6 +210,7 @@ func (b *builder) add(part string, m *job.Moulding, length measure.Length, left,
 	setup.Set(&p.Right, joint.Right, 0)
 	p.MeasureUp(setup.Shape)
 	p.SetByHand(setup.Shape, b.job.Hand(p.ID))
+	p.How = howItGoesUp[part]
 	if b.of == nil {
 		b.of = map[string]*piece.Piece{}
 	}

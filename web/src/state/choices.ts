@@ -55,6 +55,7 @@ export const openingKinds = [
   { label: 'opening', value: 'opening' },
   { label: 'cabinet', value: 'cabinet' },
   { label: 'tub', value: 'tub' },
+  { label: 'vent', value: 'vent' },
 ]
 export const spotKinds = [
   { label: 'socket', value: 'socket' },

@@ -24,6 +24,10 @@ export const wanted = shallowRef<{ kind: string; id: string } | null>(null)
 export function measureNow(kind: string, id: string) {
   if (kind === 'diagonal') sheetOpen.value = 'diagonals'
   else choose(kind, id)
+  if (kind === 'opening') {
+    sheetOpen.value = 'openings'
+    return
+  }
   wanted.value = { kind, id }
 }
 

@@ -35,6 +35,8 @@ export const cuts = computed(() => {
   const mine = new Set(pieces.value.map((p) => p.id))
   return (view.value?.cuts ?? []).filter((c) => mine.has(c.piece))
 })
+/** What goes around the room's openings. */
+export const sets = computed(() => (room.value && view.value?.parts.get(room.value.id)?.sets) || [])
 export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((p) => [p.id, p])))
 
 /** The run shown where pieces of several would lie on one another: that of the chosen piece, or the one picked, or the room's first with pieces. */
@@ -42,7 +44,7 @@ export const pickedRun = ref('')
 export const runsCut = computed(() => (room.value?.runs ?? []).filter((k) => pieces.value.some((p) => p.run === k.id)))
 export const runShown = computed(() => {
   const of = chosen.value?.kind === 'piece' ? pieceById.value.get(chosen.value.id)?.run : undefined
-  return of ?? runsCut.value.find((k) => k.id === pickedRun.value)?.id ?? runsCut.value[0]?.id ?? ''
+  return (of || runsCut.value.find((k) => k.id === pickedRun.value)?.id) ?? runsCut.value[0]?.id ?? ''
 })
 
 /** The wall in hand, by its place in the room: the chosen one, that of the chosen corner or piece, or the first. */
@@ -50,7 +52,14 @@ export const wallIndex = computed(() => {
   const r = room.value
   const c = chosen.value
   if (!r) return 0
-  const wall = c?.kind === 'wall' ? c.id : c?.kind === 'piece' ? pieceById.value.get(c.id)?.wall : undefined
+  const wall =
+    c?.kind === 'wall'
+      ? c.id
+      : c?.kind === 'piece'
+        ? pieceById.value.get(c.id)?.wall
+        : c?.kind === 'opening'
+          ? r.openings.find((o) => o.id === c.id)?.wall
+          : undefined
   const i = c?.kind === 'corner' ? r.corners.findIndex((k) => k.id === c.id) : r.walls.findIndex((w) => w.id === wall)
   return Math.max(0, i)
 })

@@ -8,12 +8,13 @@ import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../
 import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { printAll, printing } from '../state/printing'
-import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown } from '../state/place'
+import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown, sets } from '../state/place'
 import { few } from '../state/shows'
 import CutList from './CutList.vue'
 import CornerCard from './joints/CornerCard.vue'
 import CutSheet from './joints/CutSheet.vue'
 import PieceCard from './joints/PieceCard.vue'
+import SetCard from './joints/SetCard.vue'
 
 const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
 
@@ -37,11 +38,19 @@ function pick(id: unknown) {
 const piece = computed(() => (chosen.value?.kind === 'piece' ? pieceById.value.get(chosen.value.id) : undefined))
 const near = computed(() => new Set([piece.value?.left.corner, piece.value?.right.corner].filter(Boolean)))
 function step(by: number) {
-  const ds = decisions.value
-  const i = ds.findIndex((d) => isChosen('corner', d.corner))
-  const d = ds[(i + by + ds.length) % (ds.length || 1)] ?? ds[0]
-  if (d) choose('corner', d.corner)
+  const all = [...around.value.map((s) => ({ kind: 'opening', id: s.opening })), ...decisions.value.map((d) => ({ kind: 'corner', id: d.corner }))]
+  const i = all.findIndex((d) => isChosen(d.kind, d.id))
+  const d = all[(i + by + all.length) % (all.length || 1)] ?? all[0]
+  if (d) choose(d.kind, d.id)
 }
+/** A set in a line; chosen, it unfolds. */
+const around = computed(() => sets.value.filter((s) => !s.far))
+const set = computed(() => {
+  const of = chosen.value?.kind === 'opening' ? chosen.value.id : piece.value?.set
+  return around.value.find((s) => s.opening === of)
+})
+const far = computed(() => sets.value.find((s) => s.far && s.opening === set.value?.opening))
+const partName = (id: string, title: string) => pieceById.value.get(id)?.label.slice(title.length + 1)
 useKeys({
   j: () => step(1),
   k: () => step(-1),
@@ -98,7 +107,25 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
         <button v-if="first && sheet === 'order'" class="link small" type="button" @click="drop(first.id)">Nothing has to go first</button>
       </div>
       <div v-if="sheet === 'corners'" class="two">
-        <ol v-if="decisions.length" class="list">
+        <ol v-if="decisions.length || around.length" class="list">
+          <li v-for="s in around" :key="s.opening" class="set" :class="{ on: isChosen('opening', s.opening), near: set?.opening === s.opening }">
+            <button type="button" :aria-expanded="set?.opening === s.opening" @click="choose('opening', s.opening)">
+              <b class="letter"><i class="door" :class="{ pane: s.school === 'picture frame' }"></i></b
+              ><span
+                ><b class="kind">{{ s.title }}</b> {{ s.school
+                }}<i v-if="s.joints.some((j) => j.word && j.word !== 'closes')" class="shows"
+                  >△ {{ s.joints.find((j) => j.word && j.word !== 'closes')!.word }}</i
+                ></span
+              >
+            </button>
+            <ul v-if="set?.opening === s.opening" class="parts">
+              <li v-for="id in s.pieces" :key="id" :class="{ on: isChosen('piece', id) }">
+                <button type="button" @click="choose('piece', id)">
+                  {{ partName(id, s.title) }} <b><LengthText v-if="pieceById.get(id)" :of="pieceById.get(id)!.cut" /></b>
+                </button>
+              </li>
+            </ul>
+          </li>
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
             <button type="button" @click="choose('corner', d.corner)">
               <b class="letter">{{ d.letter }}</b><span
@@ -115,6 +142,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
         <p v-else class="quiet empty">No joints yet: measure the walls first.</p>
         <div class="detail">
           <CornerCard v-if="decision" :of="decision" />
+          <SetCard v-else-if="set && chosen?.kind === 'opening'" :of="set" :far="far" />
           <PieceCard v-else-if="piece" :of="piece" />
           <p v-else-if="decisions.length" class="quiet empty">
             Choose a corner for its reason and the other choice, or a piece for when it goes up. <kbd>J</kbd> and <kbd>K</kbd> go from corner to corner.
@@ -226,6 +254,38 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
   flex: 1;
   min-height: 0;
   display: flex;
+}
+.door {
+  display: inline-block;
+  width: 10px;
+  height: 15px;
+  border: 2px solid currentcolor;
+  border-bottom-width: 1px;
+}
+.door.pane {
+  border-bottom-width: 2px;
+  height: 12px;
+}
+.list .set > button > span {
+  white-space: normal;
+  text-align: left;
+}
+.list .parts {
+  list-style: none;
+  margin: 0 0 6px;
+  padding: 0 0 0 34px;
+}
+.parts button {
+  border: 0;
+  background: none;
+  min-height: 30px;
+  font: inherit;
+  font-size: 13.5px;
+  color: var(--ink);
+  cursor: pointer;
+}
+.parts .on button {
+  color: var(--chalk);
 }
 .detail {
   flex: 1;

@@ -219,7 +219,7 @@ useKeys({
   position: relative;
 }
 .drawing.beside > :deep(.plan) {
-  width: calc(100% - 350px);
+  width: calc(100% - 382px);
 }
 .facts {
   position: absolute;
@@ -227,7 +227,7 @@ useKeys({
   right: 8px;
   bottom: 8px;
   z-index: 5;
-  width: 340px;
+  width: 372px;
   overflow: auto;
   padding: 10px 14px 16px;
   background: var(--sheet);

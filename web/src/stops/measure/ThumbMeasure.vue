@@ -14,6 +14,7 @@ import { choose, chosen, findings, room, wallIndex } from '../../state/place'
 import TrayBox from '../../parts/TrayBox.vue'
 import CornerKeys from './CornerKeys.vue'
 import LengthKeys from './LengthKeys.vue'
+import ThumbOpening from './ThumbOpening.vue'
 import { useCorner } from './corner'
 import { useLength } from './length'
 import { pressed } from './thumbkeys'
@@ -22,6 +23,10 @@ const none: WallView = { id: '', label: '', lengths: [], joists: false } as unkn
 const wall = computed(() => room.value?.walls[wallIndex.value] ?? none)
 const corner = computed(() => room.value?.corners[wallIndex.value] ?? ({ id: '', readings: [], letter: '' } as unknown as CornerView))
 const kind = computed<'length' | 'angle'>(() => (chosen.value?.kind === 'corner' && corner.value.joined ? 'angle' : 'length'))
+/** The opening in hand, or a new one in this wall. */
+const opening = computed(() => (chosen.value?.kind === 'opening' ? room.value?.openings.find((o) => o.id === chosen.value!.id) : undefined))
+const adding = ref(false)
+watch(opening, (o) => o && (adding.value = false))
 const length = useLength(() => wall.value)
 const angle = useCorner(() => corner.value)
 
@@ -90,16 +95,22 @@ async function takeIt(): Promise<boolean> {
     busy.value = false
   }
 }
-/** The way around: each wall, then the corner at its right end. */
+/** The way around: each wall, the openings in it that are told to their jambs, then the corner at its right end. */
 const way = computed(() =>
   (room.value?.walls ?? []).flatMap((w, i) => [
     { kind: 'wall', id: w.id },
+    ...room.value!.openings.filter((o) => o.wall === w.id && o.told === 'jamb').map((o) => ({ kind: 'opening', id: o.id })),
     ...(room.value!.corners[i]?.joined ? [{ kind: 'corner', id: room.value!.corners[i]!.id }] : []),
   ]),
 )
 async function go(by: 1 | -1) {
   if (!(await takeIt())) return
-  const at = way.value.findIndex((s) => s.kind === thing.value.kind && s.id === thing.value.id)
+  walk(by)
+}
+function walk(by: 1 | -1) {
+  adding.value = false
+  const on = opening.value ? { kind: 'opening', id: opening.value.id } : thing.value
+  const at = way.value.findIndex((s) => s.kind === on.kind && s.id === on.id)
   const next = way.value[(at + by + way.value.length) % way.value.length]
   if (next) choose(next.kind, next.id)
 }
@@ -108,8 +119,9 @@ useSwipe(face, { threshold: 60, onSwipeEnd: (_, d) => void (d === 'left' ? go(1)
 
 // A reading that streams in, or that an instrument types, fills the screen's own field.
 watch(
-  kind,
-  (k) => {
+  [kind, () => !!opening.value || adding.value],
+  ([k, elsewhere]) => {
+    if (elsewhere) return
     waiting.value = {
       kind: k,
       id: 'thumb',
@@ -119,7 +131,7 @@ watch(
       },
     }
   },
-  { immediate: true },
+  { immediate: true, flush: 'post' },
 )
 onBeforeUnmount(() => {
   if (waiting.value?.id === 'thumb') waiting.value = null
@@ -129,14 +141,18 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
 </script>
 
 <template>
-  <section class="thumb" :aria-label="kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}`">
+  <ThumbOpening v-if="opening || adding" :opening="opening" :wall="wall.id" @go="walk" @left="adding = false" />
+  <section v-else class="thumb" :aria-label="kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}`">
     <div ref="face" class="face">
       <header>
         <h2>
           {{ kind === 'angle' ? `Corner ${corner.letter}` : `Wall ${wallIndex + 1}` }}
           <span class="quiet">{{ kind === 'angle' ? corner.kind : between }}{{ level === 'floor' ? '' : `, ${level}` }}</span>
         </h2>
-        <button class="draw" type="button" @click="drawingWanted = true">Drawing</button>
+        <span class="tools"
+          ><button v-if="kind === 'length'" class="draw" type="button" aria-label="Add a door or window in this wall" @click="adding = true">+ door</button>
+          <button class="draw" type="button" @click="drawingWanted = true">Drawing</button></span
+        >
       </header>
       <p class="figure" :class="{ bad: error, keyed: touched }" aria-live="polite">
         <template v-if="touched"><SetText :text="text.replace(/'/g, '′')" />{{ kind === 'angle' ? '°' : '' }}</template>
@@ -202,6 +218,10 @@ h2 {
 h2 .quiet {
   font-weight: 400;
   font-size: 15px;
+}
+.tools {
+  display: flex;
+  gap: 6px;
 }
 .draw {
   border: 1px solid var(--rule);
