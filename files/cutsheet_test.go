@@ -26,7 +26,7 @@ import (
 	"gnomon/core/plan"
 )
 
-func ferryPlan(t *testing.T) (job.Job, plan.Plan) {
+func ferryPlan(t testing.TB) (job.Job, plan.Plan) {
 	t.Helper()
 	j := ferry(t)
 	p, err := plan.Build(j)

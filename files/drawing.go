@@ -50,6 +50,12 @@ func (d Drawing) notes() []note {
 	for _, w := range d.Floor.Walls {
 		out = append(out, note{off(mid(w.From, w.To), w.Facing, -1.4*h), w.Angle, d.Sizes[w.ID], "SIZES"})
 	}
+	for _, o := range d.Floor.Openings {
+		if len(o.Trim) > 0 {
+			at := mid(o.From, o.To)
+			out = append(out, note{picture.Point{at[0], at[1]}, 0, o.Name, "CASINGS"})
+		}
+	}
 	for _, s := range d.Floor.Shots {
 		if s.ID != "" {
 			out = append(out, note{mid(s.From, s.To), s.Angle, d.Sizes[s.ID], "SIZES"})
@@ -83,6 +89,11 @@ func (d Drawing) lines() []line {
 	}
 	for _, o := range d.Floor.Openings {
 		out = append(out, line{o.From, o.To, "OPENINGS"})
+		for _, leg := range o.Trim {
+			for i := range leg {
+				out = append(out, line{leg[i], leg[(i+1)%len(leg)], "CASINGS"})
+			}
+		}
 	}
 	for _, s := range d.Floor.Shots {
 		if s.ID != "" {
@@ -99,6 +110,7 @@ var strokes = map[string]string{
 	"WALLS":      `stroke="#20262B" stroke-width="%g"`,
 	"UNMEASURED": `stroke="#5F645F" stroke-width="%g" stroke-dasharray="3 4"`,
 	"OPENINGS":   `stroke="#FFFEF8" stroke-width="%g"`,
+	"CASINGS":    `stroke="#B99B66" stroke-width="%g"`,
 	"DIAGONALS":  `stroke="#5F645F" stroke-width="%g" stroke-opacity="0.5"`,
 	"GAP":        `stroke="#A23B2A" stroke-width="%g" stroke-dasharray="2 2"`,
 }
@@ -121,7 +133,7 @@ func WriteSVG(w io.Writer, d Drawing) error {
 	fmt.Fprintf(&s, "<title>%s</title>\n", html.EscapeString(d.Title))
 	for _, l := range d.lines() {
 		width := 0.28 * h * k
-		if l.layer == "DIAGONALS" || l.layer == "GAP" {
+		if l.layer == "DIAGONALS" || l.layer == "GAP" || l.layer == "CASINGS" {
 			width /= 3
 		}
 		fmt.Fprintf(&s, `<line x1="%.4f" y1="%.4f" x2="%.4f" y2="%.4f" `+strokes[l.layer]+"/>\n", l.a[0]*k, l.a[1]*k, l.b[0]*k, l.b[1]*k, width)
@@ -146,7 +158,7 @@ func WriteDXF(w io.Writer, d Drawing) error {
 	b := d.Floor.Box
 	var s dxf
 	s.begin([2]float64{b[0] * k, -(b[1] + b[3]) * k}, [2]float64{(b[0] + b[2]) * k, -b[1] * k},
-		[]string{"WALLS", "UNMEASURED", "OPENINGS", "DIAGONALS", "GAP", "SIZES", "CORNERS"})
+		[]string{"WALLS", "UNMEASURED", "OPENINGS", "CASINGS", "DIAGONALS", "GAP", "SIZES", "CORNERS"})
 	for _, l := range d.lines() {
 		s.line(l.layer, place(l.a), place(l.b))
 	}

@@ -19,7 +19,7 @@ import (
 	"gnomon/demo"
 )
 
-func ferry(t *testing.T) job.Job {
+func ferry(t testing.TB) job.Job {
 	t.Helper()
 	j, err := ReadJob(bytes.NewReader(demo.FerryHouse))
 	require.NoError(t, err)

@@ -141,7 +141,11 @@ func openingsOf(u measure.Unit, r *job.Room, wall string) string {
 	var out []string
 	for _, o := range r.Openings {
 		if o.Wall == wall {
-			out = append(out, fmt.Sprintf("%s at %s wide %s", o.Kind, o.From.Shown(u), o.Width.Shown(u)))
+			text := fmt.Sprintf("%s at %s wide %s", o.Kind, o.From.Shown(u), o.Width.Shown(u))
+			if o.ToJamb() {
+				text += toJamb
+			}
+			out = append(out, text)
 		}
 	}
 	return strings.Join(out, "; ")
@@ -153,19 +157,9 @@ func openingsOf(u measure.Unit, r *job.Room, wall string) string {
 // LineErrors naming every line at fault, or one that says why the file cannot be
 // read. newID makes identifiers.
 func ReadSurveyCSV(in io.Reader, unit measure.Unit, newID func(prefix string) string) ([]job.Room, error) {
-	b, err := io.ReadAll(io.LimitReader(in, MaxSurveyCSV+1))
+	b, err := csvBytes(in, "survey")
 	if err != nil {
-		return nil, fmt.Errorf("survey: cannot be read: %w", err)
-	}
-	switch {
-	case len(b) > MaxSurveyCSV:
-		return nil, fmt.Errorf("survey: longer than %d MB; split it", MaxSurveyCSV>>20)
-	case bytes.HasPrefix(b, []byte("\xff\xfe")) || bytes.HasPrefix(b, []byte("\xfe\xff")):
-		return nil, errors.New("survey: it is UTF-16; save it as CSV in UTF-8")
-	}
-	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
-	if !utf8.Valid(b) || bytes.IndexByte(b, 0) >= 0 {
-		return nil, errors.New("survey: it is not text in UTF-8; save it as CSV in UTF-8")
+		return nil, err
 	}
 	r := csv.NewReader(bytes.NewReader(b))
 	r.Comma, r.FieldsPerRecord, r.TrimLeadingSpace = comma(b), -1, true
@@ -209,6 +203,25 @@ func ReadSurveyCSV(in io.Reader, unit measure.Unit, newID func(prefix string) st
 		return nil, p.faults
 	}
 	return p.rooms, nil
+}
+
+// csvBytes reads a file that a spreadsheet wrote; the error says why it cannot be read.
+func csvBytes(in io.Reader, what string) ([]byte, error) {
+	b, err := io.ReadAll(io.LimitReader(in, MaxSurveyCSV+1))
+	if err != nil {
+		return nil, fmt.Errorf("%s: cannot be read: %w", what, err)
+	}
+	switch {
+	case len(b) > MaxSurveyCSV:
+		return nil, fmt.Errorf("%s: longer than %d MB; split it", what, MaxSurveyCSV>>20)
+	case bytes.HasPrefix(b, []byte("\xff\xfe")) || bytes.HasPrefix(b, []byte("\xfe\xff")):
+		return nil, fmt.Errorf("%s: it is UTF-16; save it as CSV in UTF-8", what)
+	}
+	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
+	if !utf8.Valid(b) || bytes.IndexByte(b, 0) >= 0 {
+		return nil, fmt.Errorf("%s: it is not text in UTF-8; save it as CSV in UTF-8", what)
+	}
+	return b, nil
 }
 
 // comma guesses what parts the columns, from the first line.
@@ -438,12 +451,16 @@ func (p *surveyReader) entry(line int, column string, cells map[string]string, u
 	return &e
 }
 
-// opening reads "door at 64 1/2 wide 38 1/4".
+// toJamb ends an opening that is told to its jamb's edges.
+const toJamb = " to the jamb"
+
+// opening reads "door at 64 1/2 wide 38 1/4", or the same to the jamb.
 func (p *surveyReader) opening(line int, text string) (job.Opening, bool) {
 	kind, rest, ok1 := strings.Cut(strings.ToLower(text), " at ")
 	from, width, ok2 := strings.Cut(rest, " wide ")
 	kind = strings.TrimSpace(kind)
-	if !ok1 || !ok2 || !slices.Contains([]string{job.OpenDoor, job.OpenWindow, job.OpenOpening, job.OpenCabinet, job.OpenTub}, kind) {
+	width, jamb := strings.CutSuffix(width, toJamb)
+	if !ok1 || !ok2 || !slices.Contains(job.OpeningKinds, kind) {
 		p.fault(line, "openings", text, "is no opening", "write it like door at 64 1/2 wide 38 1/4")
 		return job.Opening{}, false
 	}
@@ -453,5 +470,9 @@ func (p *surveyReader) opening(line int, text string) (job.Opening, bool) {
 		return job.Opening{}, false
 	}
 	w, ok := p.length(line, "openings", strings.TrimSpace(width), p.unit)
-	return job.Opening{ID: p.newID("o"), Kind: kind, From: job.Entry{Length: l, Text: strings.TrimSpace(from)}, Width: w}, ok
+	o := job.Opening{ID: p.newID("o"), Kind: kind, From: job.Entry{Length: l, Text: strings.TrimSpace(from)}, Width: w}
+	if jamb {
+		o.Told = "jamb"
+	}
+	return o, ok
 }

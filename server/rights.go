@@ -39,7 +39,7 @@ var whoMay = map[string]may{
 	"get-joint": everyone, "get-cope": everyone, "export-template": everyone, "export-templates": everyone,
 	"export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
 	"export-section": everyone,
-	"survey-csv":     everyone, "room-svg": everyone, "room-dxf": everyone,
+	"survey-csv":     everyone, "export-schedule": everyone, "room-svg": everyone, "room-dxf": everyone,
 	"get-fit": everyone, "list-instruments": everyone, "instrument-events": everyone,
 	"change-job": everyone, "undo": everyone, "redo": everyone,
 
@@ -48,7 +48,7 @@ var whoMay = map[string]may{
 
 	"get-quote": fully, "export-job": fully, "quote-pdf": fully, "shopping-pdf": fully, "shopping-csv": fully,
 	"compare-shop": fully, "take-from-shop": fully, "leave-to-shop": fully,
-	"take-survey": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
+	"take-survey": fully, "take-schedule": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
 	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
 
 	"put-job": wholeShop, "duplicate-job": wholeShop, "keep-in-shop": wholeShop, "bring-from-shop": wholeShop, "export-shop": wholeShop,

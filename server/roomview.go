@@ -72,6 +72,9 @@ type WallLengthView struct {
 	ID   string `json:"id"`
 	Part bool   `json:"part"`
 	Sees string `json:"sees,omitempty" doc:"the smallest mistake in it that would be noticed"`
+	// LeftFace and RightFace are how far what it was measured between stood out, or how long a scrap was.
+	LeftFace  *EntryView `json:"leftFace,omitempty"`
+	RightFace *EntryView `json:"rightFace,omitempty"`
 }
 
 // CornerView is the corner at the right end of the wall of the same index.
@@ -181,7 +184,17 @@ func wallView(j *job.Job, m survey.Measures, r *job.Room, i int, sees map[string
 	}
 	for k := range w.Lengths {
 		t := &w.Lengths[k]
-		v.Lengths = append(v.Lengths, WallLengthView{of: viewed(t, j), ID: t.ID, Part: t.Part(), Sees: sees[t.ID]})
+		lv := WallLengthView{of: viewed(t, j), ID: t.ID, Part: t.Part(), Sees: sees[t.ID]}
+		for _, f := range []struct {
+			of *job.Entry
+			to **EntryView
+		}{{t.Faces.Left, &lv.LeftFace}, {t.Faces.Right, &lv.RightFace}} {
+			if f.of != nil {
+				e := entryView(*f.of, u)
+				*f.to = &e
+			}
+		}
+		v.Lengths = append(v.Lengths, lv)
 	}
 	for _, s := range m.Studs(i) {
 		v.Studs = append(v.Studs, lengthView(s, u))

@@ -131,6 +131,26 @@ func (s *server) survey(api huma.API) {
 			}
 			return s.do(ctx, in.Job, Sender{Client: in.Client}, ops)
 		})
+	huma.Register(api, telling(api, body("/api/jobs/{job}/schedule", "take-schedule", "Bring a schedule of openings into the job")),
+		func(ctx context.Context, in *surveyFile) (*Encoded, error) {
+			j, _, err := s.store.Job(in.Job)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			ops, err := files.ReadScheduleCSV(bytes.NewReader(in.RawBody), &j, store.NewID)
+			if err != nil {
+				return nil, problem(http.StatusUnprocessableEntity, "The schedule was not taken, and nothing of it was kept.", faults(err)...)
+			}
+			return s.do(ctx, in.Job, Sender{Client: in.Client}, ops)
+		})
+	s.file(api, "/api/jobs/{job}/schedule.csv", "export-schedule", "The openings, one line each", "text/csv; charset=utf-8", "openings.csv",
+		func(b *bytes.Buffer, id string) error {
+			j, _, err := s.store.Job(id)
+			if err != nil {
+				return err
+			}
+			return files.WriteScheduleCSV(b, j)
+		})
 	s.file(api, "/api/jobs/{job}/survey.csv", "survey-csv", "What was measured, one line a wall", "text/csv; charset=utf-8", "survey.csv",
 		func(b *bytes.Buffer, id string) error {
 			j, _, err := s.store.Job(id)
@@ -157,7 +177,7 @@ func (s *server) drawing(api huma.API, name, id, summary, kind string, write fun
 			return nil, asProblem(&edit.Missing{Thing: "room " + in.Room})
 		}
 		m := survey.Reduce(&j, r)
-		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, r, p.Pieces, p.Survey(r.ID, job.Floor)), Sizes: map[string]string{},
+		d := files.Drawing{Title: r.Title(), Job: &j, Floor: picture.Above(m, j.Stood(r), p.Pieces, p.Survey(r.ID, job.Floor)), Sizes: map[string]string{},
 			Reads: map[string]string{}}
 		for i, w := range r.Walls {
 			if l, ok := m.Wall(i, job.Floor); ok {

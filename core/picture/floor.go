@@ -78,6 +78,9 @@ type FloorOpening struct {
 	Kind string `json:"kind"`
 	From Point  `json:"from"`
 	To   Point  `json:"to"`
+	Name string `json:"name"`
+	// Trim is what stands beside it, seen from above: its two legs, from the jamb's reveal to their outer edges.
+	Trim [][]Point `json:"trim,omitempty"`
 }
 
 // FloorPiece is a piece as it hangs, its thickness drawn larger than life.
@@ -154,8 +157,15 @@ func Above(m survey.Measures, r *job.Room, pieces []*piece.Piece, check inspect.
 	for _, o := range r.Openings {
 		i := byWall[o.Wall]
 		from := m.From(i, o, job.Floor)
-		f.Openings = append(f.Openings,
-			FloorOpening{ID: o.ID, Kind: o.Kind, From: sides[i].at(from.Inches(), 0), To: sides[i].at((from + o.Width.Length).Inches(), 0)})
+		to := from + o.Width.Length
+		k := FloorOpening{ID: o.ID, Kind: o.Kind, Name: r.OpeningTitle(&o), From: sides[i].at(from.Inches(), 0), To: sides[i].at(to.Inches(), 0)}
+		if o.Cased() && o.Casing != nil && o.CasingThickness != nil && o.Casing.Length > 0 {
+			wide, out := o.Casing.Length.Inches(), o.CasingThickness.Length.Inches()
+			for _, at := range []float64{from.Inches(), to.Inches() - wide} {
+				k.Trim = append(k.Trim, []Point{sides[i].at(at, 0), sides[i].at(at+wide, 0), sides[i].at(at+wide, out), sides[i].at(at, out)})
+			}
+		}
+		f.Openings = append(f.Openings, k)
 	}
 	for _, s := range r.Spots {
 		w := sides[byWall[s.Wall]]

@@ -179,6 +179,7 @@ const readings = computed(() => {
       </g>
       <g v-for="o in floor.openings" :key="o.id">
         <line class="gap" :class="o.kind" :x1="X(o.from)" :y1="Y(o.from)" :x2="X(o.to)" :y2="Y(o.to)" />
+        <polygon v-for="(leg, i) in o.trim ?? []" :key="i" class="leg" :points="leg!.map((p) => `${X(p)},${Y(p)}`).join(' ')" />
       </g>
       <g
         v-for="d in floor.shots"
@@ -380,6 +381,11 @@ svg {
 }
 .wall.bad .size {
   fill: var(--brick);
+}
+.leg {
+  fill: var(--pine);
+  stroke: var(--pine-edge);
+  stroke-width: 1;
 }
 .gap {
   stroke: #fffef8;

@@ -4,6 +4,7 @@
 import { computed } from 'vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import SetText from '../../parts/SetText.vue'
+import { clearable } from '../../state/job'
 import type { WallView } from '../../api/client'
 import ReadingEntry from './ReadingEntry.vue'
 import { useLength } from './length'
@@ -12,6 +13,12 @@ const props = defineProps<{ wall: WallView; label: string; keys: Record<string, 
 const emit = defineEmits<{ walked: [back: boolean] }>()
 
 const { slot, field, cur, take, again, chips, about, stands, at, setStand, burned, burn, toggleBurned, commit } = useLength(() => props.wall)
+/** The scrap that was held against a plinth or a casing: its length is added at that end. */
+const scraps = computed(() =>
+  (['left', 'right'] as const)
+    .filter((side) => cur.value?.[side] === 'scrap')
+    .map((side) => ({ field: `${side}_face`, label: `scrap, ${side}`, entry: side === 'left' ? cur.value!.leftFace : cur.value!.rightFace })),
+)
 const keys = computed(() => ({ ...props.keys, b: toggleBurned, r: () => void again() }))
 defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
 </script>
@@ -44,6 +51,9 @@ defineExpose({ focus: () => field.value?.focus(), again, burn: toggleBurned })
           <option v-for="s in stands" :key="s.value" :value="s.value">{{ s.label }}</option>
         </select></label
       >
+      <template v-for="k in scraps" :key="k.field"
+        ><LengthInput takes="length" :label="k.label" :entry="k.entry" hint="how long" :commit="clearable('length', cur!.id, k.field)" class="scrap"
+      /></template>
       <button class="burn" type="button" :aria-pressed="burned" title="The tape began at its burned inch or hundred (B)" @click="toggleBurned">
         {{ burned ? `burned ${burn} taken off` : `from the burned ${burn}` }}
       </button>
@@ -75,6 +85,12 @@ select {
   background: var(--sheet);
   font-size: 13px;
   color: var(--ink);
+}
+.scrap {
+  width: 100%;
+}
+.scrap :deep(input) {
+  height: 28px;
 }
 .burn {
   border: 1px solid var(--rule);

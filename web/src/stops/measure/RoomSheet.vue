@@ -5,8 +5,10 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import EntryField from '../../parts/EntryField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
+import { lineOf, sendBody } from '../../api/client'
 import { roomShapes } from '../../state/choices'
-import { attempt, newId, setOp, setter, view } from '../../state/job'
+import { clientId } from '../../state/client'
+import { attempt, newId, refresh, setOp, setter, view } from '../../state/job'
 import { comeInBy } from '../../state/deciding'
 import { room } from '../../state/place'
 import { dropped, taken } from '../../state/drop'
@@ -41,6 +43,20 @@ async function remove() {
 }
 const file = ref<File | null>(null)
 watch(dropped, () => (file.value = taken('survey') ?? file.value), { immediate: true })
+/** A schedule of openings: those that are there get what it says of them, others are added. */
+async function bringOpenings(e: Event) {
+  const input = e.target as HTMLInputElement
+  const f = input.files?.[0]
+  input.value = ''
+  if (!f) return
+  try {
+    await sendBody(`/api/jobs/${view.value!.id}/schedule?client=${encodeURIComponent(clientId)}`, f, 'text/csv')
+    await refresh()
+    tell('The openings are taken. Undo takes them back.')
+  } catch (err) {
+    tell(lineOf(err), true)
+  }
+}
 function bring(e: Event) {
   const input = e.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
@@ -95,6 +111,8 @@ const tools = computed(() => view.value!.tools)
       <a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.svg`" download>Plan, SVG</a
       ><a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.dxf`" download>Plan, DXF</a>
       <a class="btn plain" :href="`/api/jobs/${view!.id}/survey.csv`" download>Survey, CSV</a
+      ><a class="btn plain" :href="`/api/jobs/${view!.id}/schedule.csv`" download>Openings, CSV</a
+      ><label class="btn plain file">Bring in openings<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bringOpenings" /></label
       ><label class="btn plain file">Bring in a survey<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bring" /></label>
     </div>
     <SurveyBox v-if="file" :file="file" @close="file = null" />

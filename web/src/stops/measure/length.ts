@@ -32,7 +32,11 @@ export function useLength(wall: () => WallView) {
     { label: 'wall', value: ':' },
     ...(room.value?.openings ?? [])
       .filter((o) => o.wall === wall().id)
-      .map((o, i, all) => ({ label: `${o.kind}${all.length > 1 ? ` ${i + 1}` : ''}, ${o.edge}`, value: `${o.edge}:${o.id}` })),
+      .flatMap((o) => [
+        { label: `${o.title}, ${o.edge}`, value: `${o.edge}:${o.id}` },
+        ...(o.told === 'jamb' ? [{ label: `${o.title}, jamb`, value: `jamb:${o.id}` }] : []),
+        ...(o.cased ? [{ label: `${o.title}, by a scrap`, value: `scrap:${o.id}` }] : []),
+      ]),
     { label: 'hung face', value: 'face:' },
     { label: 'start of curve', value: 'round:' },
     { label: 'sharp corner', value: 'sharp:' },
