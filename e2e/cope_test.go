@@ -14,8 +14,8 @@ import (
 // From a corner at Joints to its template, to the saw, to Mark coped: the end is done when it is cut and coped.
 func TestCopedFromTheTemplate(t *testing.T) {
 	b := onDemo(t, "joints?room=waiting-hall")
-	b.until("document.querySelectorAll('.joints .list button').length === 8")
-	js[bool](b, "document.querySelectorAll('.joints .list button')[1].click() || true")
+	b.until("document.querySelectorAll('.joints .list > li:not(.set)').length === 8")
+	js[bool](b, "document.querySelectorAll('.joints .list > li:not(.set) button')[1].click() || true")
 	b.see("Base 3 is coped into base 2")
 	b.see("It closes:")
 	b.click(".card a", "Template")
@@ -54,9 +54,9 @@ func TestCopedFromTheTemplate(t *testing.T) {
 	b.see("both hands behind the blade")
 	b.see("It lies on no stick yet")
 	assert.Zero(t, js[int](b, "document.querySelectorAll('.band .piece.done').length"), "cut, and still to be coped")
-	b.see("2 of 52 done")
+	b.see("2 of 84 done")
 	b.key(" ")
-	b.see("3 of 52 done")
+	b.see("3 of 84 done")
 	b.until("document.querySelectorAll('.band .piece.done').length === 1")
 }
 

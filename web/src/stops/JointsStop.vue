@@ -410,7 +410,9 @@ li.near .letter {
 }
 .of {
   margin-top: 8pt;
-  break-inside: avoid;
+}
+.of h2 {
+  break-after: avoid;
 }
 .of h2 {
   font-size: 12pt;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // What is put around an opening: as the house rule and the room's mouldings have it, or of its own.
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import FactField from '../../parts/FactField.vue'
 import PickField from '../../parts/PickField.vue'
 import type { OpeningView } from '../../api/client'
-import { attempt, setOp, view } from '../../state/job'
+import { allHere, attempt, setOp, view } from '../../state/job'
 import { likes, makeLike } from '../../state/opening'
 
 const props = defineProps<{ o: OpeningView }>()
@@ -44,6 +44,8 @@ const parts = computed<Part[]>(() =>
 )
 const asRoom = (p: Part) => (props.o.mouldings[p.field] && !props.o[p.field] ? `${props.o.mouldings[p.field]}, as the room` : 'as the room')
 const has = (f: string) => !!props.o.mouldings[f]
+// What it may be like stands in any room.
+onMounted(() => void allHere())
 const others = computed(() => likes.value.filter((l) => l.o.id !== props.o.id))
 </script>
 

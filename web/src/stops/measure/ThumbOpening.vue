@@ -1,13 +1,13 @@
 <script setup lang="ts">
 // An opening by thumb: one side after the other, drawn small with the side in hand, on to the next door by one key.
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import ElevationPicture from '../../parts/ElevationPicture.vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import TrayBox from '../../parts/TrayBox.vue'
 import { lineOf, type OpeningView } from '../../api/client'
 import { laser, press, tray, waiting } from '../../state/instruments'
-import { attempt, change, newId, setOp, view } from '../../state/job'
+import { allHere, attempt, change, newId, setOp, view } from '../../state/job'
 import { drawingWanted } from '../../state/measuring'
 import { lastOf, likes, makeLike, shownOf, takeSide, type Side } from '../../state/opening'
 import { choose, findings, room, wallIndex } from '../../state/place'
@@ -120,6 +120,8 @@ const reading = computed(() => (o.value && slot.value.key !== 'from' ? lastOf(o.
 const burned = () => reading.value && attempt(setOp('jamb_length', reading.value.id, 'burned', reading.value.burned ? null : burn.value))
 const kinds = ['door', 'window', 'opening']
 const nextKind = () => o.value && attempt(setOp('opening', o.value.id, 'kind', kinds[(kinds.indexOf(o.value.kind) + 1) % kinds.length], o.value.kind))
+// What it may be like stands in any room.
+onMounted(() => void allHere())
 const others = computed(() => likes.value.filter((l) => l.o.id !== o.value?.id))
 
 // A reading that streams in fills the screen's own field, and goes on.
