@@ -45,7 +45,7 @@ func TestCasingsOfTheFerryHouse(t *testing.T) {
 
 	b.goTo(strings.Replace(js[string](b, "location.href"), "/joints", "/saw", 1))
 	b.until("document.querySelector('.saw h2')?.innerText.startsWith('Opening 1')") // the longest of what goes around openings, before any base
-	for range 30 { // one by one to the door's head, as J goes
+	for range 30 {                                                                  // one by one to the door's head, as J goes
 		if js[bool](b, "document.querySelector('.saw h2').innerText.startsWith('Door 1 head')") {
 			break
 		}

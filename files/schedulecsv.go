@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"reflect"
 	"slices"
 	"strings"
 
@@ -19,11 +18,13 @@ import (
 type scheduleColumn struct{ name, field, side, corner string }
 
 // scheduleColumns are those of a schedule after room, wall and name, in the order they are written.
-var scheduleColumns = []scheduleColumn{{name: "kind", field: "kind"}, {name: "told", field: "told"}, {name: "from", field: "from"}, {name: "width", field: "width"},
+var scheduleColumns = []scheduleColumn{{name: "kind", field: "kind"}, {name: "told", field: "told"}, {name: "from", field: "from"}, {name: "width",
+	field: "width"},
 	{name: "height", field: "head"}, {name: "sill", field: "sill"}, {name: "top", side: job.JambTop}, {name: "left", side: job.JambLeft},
 	{name: "right", side: job.JambRight}, {name: "rising", side: job.JambRising}, {name: "falling", side: job.JambFalling}, {name: "top left", corner: "top_left"},
 	{name: "top right", corner: "top_right"}, {name: "proud left", field: "proud_left"}, {name: "proud head", field: "proud_head"},
-	{name: "proud right", field: "proud_right"}, {name: "heights", field: "heights"}, {name: "floor to come", field: "comes"}, {name: "jamb", field: "jamb_thickness"},
+	{name: "proud right", field: "proud_right"}, {name: "heights", field: "heights"}, {name: "floor to come", field: "comes"}, {name: "jamb",
+		field: "jamb_thickness"},
 	{name: "jamb depth", field: "jamb_depth"}, {name: "sash width", field: "sash_width"}, {name: "sash left", field: "sash_left"}, {name: "trim", field: "trim"},
 	{name: "faces", field: "faces"}, {name: "head", field: "head_school"}, {name: "reveal", field: "reveal"}, {name: "overhang", field: "overhang"},
 	{name: "casing", field: "casing_of"}, {name: "head moulding", field: "head_of"}, {name: "band", field: "band_of"}, {name: "band lap", field: "band_lap"},
@@ -336,7 +337,7 @@ func (p *scheduleReader) step(line int, c scheduleColumn, o *job.Opening, text s
 func enumOf(field string) []string {
 	for _, f := range job.FieldsIn(new(job.Opening)) {
 		if f.Name == field {
-			return strings.Split(reflect.StructTag(f.Tag).Get("enum"), ",")
+			return strings.Split(f.Tag.Get("enum"), ",")
 		}
 	}
 	return nil

@@ -411,14 +411,14 @@ func (s *server) benchMouldings(ctx context.Context, id string) (BenchMouldings,
 			return out, err
 		}
 		for i := range j.Mouldings {
-			if m := &j.Mouldings[i]; m.Drawn() && m.Is().Runs {
+			if m := &j.Mouldings[i]; m.Drawn() {
 				add(from+":"+m.ID, m.Title(), from, m.Profile())
 			}
 		}
 	}
 	all, _ := profile.Library()
 	for _, k := range all {
-		if o, err := profile.New(k.Outline); err == nil && k.Kind != "casing" && k.Kind != "band" {
+		if o, err := profile.New(k.Outline); err == nil {
 			add("library:"+k.ID, k.Name, "library", o)
 		}
 	}

@@ -131,8 +131,9 @@ type SetJointView struct {
 }
 
 func setView(j *job.Job, s *sets.Set) SetView {
-	v := SetView{Opening: s.Opening, Title: s.Title, Far: s.Far, School: sets.SchoolName(s.School), Text: s.Text(j.Unit), Pieces: []string{}, Joints: []SetJointView{},
-		Drawn: ElevationView{picture.Opening(s.Measured, s)}}
+	v := SetView{Opening: s.Opening, Title: s.Title, Far: s.Far, School: sets.SchoolName(s.School), Text: s.Text(j.Unit), Pieces: []string{},
+		Joints: []SetJointView{},
+		Drawn:  ElevationView{picture.Opening(s.Measured, s)}}
 	for _, p := range s.Pieces {
 		v.Pieces = append(v.Pieces, p.ID)
 	}

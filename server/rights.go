@@ -48,8 +48,9 @@ var whoMay = map[string]may{
 
 	"get-quote": fully, "export-job": fully, "quote-pdf": fully, "shopping-pdf": fully, "shopping-csv": fully,
 	"compare-shop": fully, "take-from-shop": fully, "leave-to-shop": fully,
-	"take-survey": fully, "take-schedule": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully, "import-section": fully,
-	"fit-sticks": fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
+	"take-survey": fully, "take-schedule": fully, "take-rule-set": fully, "try-rules": fully, "take-from-library": fully, "set-section": fully,
+	"import-section": fully,
+	"fit-sticks":     fully, "stop-fit": fully, "use-fit": fully, "try-move": fully, "move-piece": fully, "keep-off": fully, "rack-offcuts": fully,
 
 	"put-job": wholeShop, "duplicate-job": wholeShop, "keep-in-shop": wholeShop, "bring-from-shop": wholeShop, "export-shop": wholeShop,
 	"import-shop": wholeShop, "read-things": wholeShop,

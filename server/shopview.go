@@ -87,7 +87,7 @@ type MouldingView struct {
 	ID       string       `json:"id"`
 	Sticks   []StickView  `json:"sticks"`
 	Level    string       `json:"level" enum:"floor,rail,ceiling" doc:"where its kind runs when nothing else is said"`
-	Runs     bool         `json:"runs" doc:"along walls; what goes around openings has no cut list"`
+	Runs     bool         `json:"runs" doc:"along walls, and not around openings"`
 	Sprung   bool         `json:"sprung" doc:"it leans between wall and ceiling"`
 	Sizes    [2]string    `json:"sizes" doc:"what its height and its thickness are"`
 	Joints   []string     `json:"joints" doc:"those at inside corners that may be wished for it"`

@@ -269,8 +269,9 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{},
 		Glue:   []GlueStepView{},
-		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Sets: []SetView{}, Findings: findingViews(p.Findings()),
-		Cuts: []CutView{}, Stock: stockViews(j, p)}
+		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Sets: []SetView{},
+		Findings: findingViews(p.Findings()),
+		Cuts:     []CutView{}, Stock: stockViews(j, p)}
 	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)
 	for i := range j.Rooms {
 		r := roomPart(j, &j.Rooms[i], p.Rooms[i], codes[j.Rooms[i].ID])
@@ -300,7 +301,8 @@ func headView(j *job.Job, p *plan.Plan) HeadView {
 
 func shopView(j *job.Job) ShopView {
 	u := j.Unit
-	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{}, Heads: []KindView{},
+	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{},
+		Heads:     []KindView{},
 		Mouldings: []MouldingView{}, Cutting: CuttingView{viewed(&j.Cutting, j)}, Doors: DoorsView{viewed(&j.Doors, j)}, Prices: pricesView(j.Prices, u),
 		Quote: j.Quote, Tools: toolsView(j), People: peopleViews(j), Nails: nailViews(j), Promised: j.Promised}
 	for _, s := range job.HeadSchools {
@@ -348,7 +350,8 @@ type RoomWork struct {
 }
 
 func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
-	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{}, Sets: []SetView{},
+	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{},
+		Sets:      []SetView{},
 		Decisions: []DecisionView{}, Findings: findingViews(p.Findings)}
 	v.Room.Code = code
 	for _, g := range p.Groups {

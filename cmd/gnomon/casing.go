@@ -190,7 +190,8 @@ func workSet(r io.Reader) (setView, error) {
 		return setView{}, err
 	}
 	across := func(k casing.Stick) acrossView { return acrossView{k.Inner, k.Outer, k.Start, k.Finish} }
-	v := setView{Left: legView{w.Left.Inner, w.Left.Outer, w.Left.Finish, w.Left.Start}, Right: legView{w.Right.Inner, w.Right.Outer, w.Right.Start, w.Right.Finish},
+	v := setView{Left: legView{w.Left.Inner, w.Left.Outer, w.Left.Finish, w.Left.Start}, Right: legView{w.Right.Inner, w.Right.Outer, w.Right.Start,
+		w.Right.Finish},
 		Head: across(w.Head), Misses: misses, Corners: map[string]float64{"top_left": set.Angles[casing.TopLeft], "top_right": set.Angles[casing.TopRight],
 			"bottom_left": set.Angles[casing.BottomLeft], "bottom_right": set.Angles[casing.BottomRight]}}
 	if w.Sill != nil { // it goes from right to left, and is told as one faces it

@@ -183,7 +183,8 @@ func mouldingInUse(j *job.Job, id string) error {
 			}
 		}
 		if of := r.OfMoulding(id); len(of) > 0 {
-			return &job.Invalid{Thing: "moulding " + id, Reason: r.OpeningTitle(of[0]) + " in " + r.Title() + " uses it", Remedy: "give that opening another moulding first"}
+			return &job.Invalid{Thing: "moulding " + id, Reason: r.OpeningTitle(of[0]) + " in " + r.Title() + " uses it",
+				Remedy: "give that opening another moulding first"}
 		}
 	}
 	if j.Layout(id) != nil {

@@ -196,7 +196,7 @@ func (j *Job) Stood(r *Room) *Room {
 
 func (j *Job) stand(r *Room, o *Opening) {
 	o.Told = ""
-	a := j.Around(r, &*o)
+	a := j.Around(r, o)
 	if a == nil { // a bare jamb: what runs along the wall comes up to it
 		o.Casing, o.CasingThickness, o.Plinth, o.PlinthThickness = nil, nil, nil, nil
 		if o.Kind == OpenDoor {
@@ -232,14 +232,18 @@ func (o *Opening) Leaning(left, right measure.Angle) { o.stood.leans = [2]measur
 
 // LeanOf is how its left or right side leans, its top to the right where that is positive.
 func (o *Opening) LeanOf(right bool) measure.Angle {
-	i := 0
-	if right {
-		i = 1
-	}
 	if o.Lean != nil {
 		return o.Lean.Angle
 	}
-	return o.stood.leans[i]
+	return o.JambLean(right)
+}
+
+// JambLean is how its left or right side leans as its corners at the floor have it, where it is told to its jamb.
+func (o *Opening) JambLean(right bool) measure.Angle {
+	if right {
+		return o.stood.leans[1]
+	}
+	return o.stood.leans[0]
 }
 
 // JambOff is how far outside its jamb's edges its outer edges stand: as it is worked out, or the width of

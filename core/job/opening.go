@@ -89,7 +89,8 @@ type SetFacts struct {
 // SetMouldings are the fields of a set that name mouldings, with the kind of run whose moulding counts where one says
 // nothing; none where nothing else does.
 func (s *SetFacts) SetMouldings() []SetMoulding {
-	return []SetMoulding{{"casing_of", &s.CasingOf, KindCasing}, {"head_of", &s.HeadOf, ""}, {"band_of", &s.BandOf, KindBand}, {"plinth_of", &s.PlinthOf, KindPlinth},
+	return []SetMoulding{{"casing_of", &s.CasingOf, KindCasing}, {"head_of", &s.HeadOf, ""}, {"band_of", &s.BandOf, KindBand}, {"plinth_of",
+		&s.PlinthOf, KindPlinth},
 		{"stool_of", &s.StoolOf, KindStool}, {"apron_of", &s.ApronOf, ""}, {"fillet_of", &s.FilletOf, ""}, {"cap_of", &s.CapOf, ""}}
 }
 

@@ -55,7 +55,8 @@ type Count = money.Cents
 
 // DefaultPrices is a made-up sheet to change.
 func DefaultPrices(unit measure.Unit) Prices {
-	p := Prices{Currency: "$", Per: measure.UnitFoot, Cope: 9_00, Mitre: 7_50, Outside: 8_50, Scarf: 12_00, Return: 6_50, Butt: 1_50, Casing: 48_00, Stool: 34_00, Built: 42_00, Band: 18_00, Plinths: 9_00, Backing: 1_10,
+	p := Prices{Currency: "$", Per: measure.UnitFoot, Cope: 9_00, Mitre: 7_50, Outside: 8_50, Scarf: 12_00, Return: 6_50, Butt: 1_50, Casing: 48_00,
+		Stool: 34_00, Built: 42_00, Band: 18_00, Plinths: 9_00, Backing: 1_10,
 		Strip: Stick{Entry: texts(unit, "8'", "2400"), Price: 5_40}, Least: 180_00, Margin: 15_00, Tax: 6_50,
 		Sundries: []Sundry{
 			{ID: "nails", Name: "Finish nails, box", By: ByLength, Price: 13_80, Lasts: 300_00},

@@ -15,8 +15,9 @@ import (
 
 var (
 	doesNotClose = finding.Declare(finding.Form{Code: "opening_does_not_close", Severity: finding.Stop, Stop: finding.Measure, Kind: "opening",
-		Text: "%s: its six lengths do not go together, its corners come to %s and not 360°.", Remedy: "Measure what is suspected again; read a corner with a protractor where that does not help.",
-		Cause: finding.Readings})
+		Text:   "%s: its six lengths do not go together, its corners come to %s and not 360°.",
+		Remedy: "Measure what is suspected again; read a corner with a protractor where that does not help.",
+		Cause:  finding.Readings})
 	cannotBe = finding.Declare(finding.Form{Code: "opening_impossible", Severity: finding.Stop, Stop: finding.Measure, Kind: "opening",
 		Text: "%s: %s.", Why: "No opening has such sides and diagonals.", Remedy: "Measure it again.", Cause: finding.Readings})
 	sidesDiffer = finding.Declare(finding.Form{Code: "opening_lengths_differ", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
@@ -26,19 +27,23 @@ var (
 		Text: "%s: its %s corner was read as %s, and its diagonal makes it %s.", Why: "They are further apart than tape and protractor explain.",
 		Remedy: "Read the corner and shoot the diagonal again.", Cause: finding.Readings})
 	outOfSquare = finding.Declare(finding.Form{Code: "opening_out_of_square", Severity: finding.Note, Stop: finding.Joints, Kind: "opening",
-		Text: "%s is out of square: its head's corners are %s and %s.", Why: "Over its height that is %s. Each mitre is half of its own corner, so they close without being forced.",
+		Text:   "%s is out of square: its head's corners are %s and %s.",
+		Why:    "Over its height that is %s. Each mitre is half of its own corner, so they close without being forced.",
 		Remedy: "Keep the legs to their own sides: left and right are not alike."})
 	stringsApart = finding.Declare(finding.Form{Code: "opening_strings_apart", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
-		Text: "%s is in wind: one corner of its jambs stands %s out of the plane of the others.", Why: "Two strings from corner to corner are %s apart where they cross. A mitre does not close on two faces that are not in one plane.",
+		Text:   "%s is in wind: one corner of its jambs stands %s out of the plane of the others.",
+		Why:    "Two strings from corner to corner are %s apart where they cross. A mitre does not close on two faces that are not in one plane.",
 		Remedy: "Set the jamb true, or take the wall back at the corner that stands proud; what is left is shimmed behind the casing and caulked."})
 	inWind = finding.Declare(finding.Form{Code: "opening_in_wind", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
-		Text: "%s may be in wind: its corners come to %s.", Why: "In one plane they come to 360°; so much less is what a jamb makes that stands %s out of the plane of the others.",
+		Text:   "%s may be in wind: its corners come to %s.",
+		Why:    "In one plane they come to 360°; so much less is what a jamb makes that stands %s out of the plane of the others.",
 		Remedy: "Stretch two strings from corner to corner: where they cross they show half of it. Set the jamb true, or take up the wind behind the casing."})
 	cornersUnread = finding.Declare(finding.Form{Code: "opening_unread", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
 		Text: "%s: nothing tells its corners; they are taken as square.", Why: "Few jambs are, and half of what one is off shows in each mitre.",
 		Remedy: "Shoot both diagonals, or read the corners at the head.", Missing: true, Cause: finding.Unread})
 	heightUnread = finding.Declare(finding.Form{Code: "opening_no_height", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
-		Text: "%s has no height yet.", Why: "What goes around it is left out of the cut list.", Remedy: "Measure both sides from the floor, the stool or the sill to the head.",
+		Text: "%s has no height yet.", Why: "What goes around it is left out of the cut list.",
+		Remedy:  "Measure both sides from the floor, the stool or the sill to the head.",
 		Missing: true})
 	impossibleReading = finding.Declare(finding.Form{Code: "opening_reading", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
 		Text: "%s: %s cannot be read at its %s corner on the %s scale.", Why: "No corner of an opening is so sharp or so flat.",
@@ -154,7 +159,8 @@ func (m *Measured) closes() finding.List {
 			continue
 		}
 		suspects = append(suspects, fmt.Sprintf("its %s by %s", SideName(side), why))
-		doubts = append(doubts, finding.Act{Do: finding.ActAgain, Kind: "opening", ID: m.ID, To: side, Text: "Measure its " + SideName(side) + " again", Next: "its " + SideName(side)})
+		doubts = append(doubts, finding.Act{Do: finding.ActAgain, Kind: "opening", ID: m.ID, To: side, Text: "Measure its " + SideName(side) + " again",
+			Next: "its " + SideName(side)})
 	}
 	if len(suspects) == 0 && m.Misses < 0 {
 		if by, ok := m.Lengths.Wind(); ok && by < 12 {

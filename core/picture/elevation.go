@@ -185,7 +185,8 @@ func (d *around) above(s *sets.Set, a *job.Around, top float64) {
 	}
 	if a.Capped != nil {
 		out, high := a.Capped.Seat().Projection.Inches(), a.Capped.Seat().Drop.Inches()
-		d.part(s, sets.Cap, casing.Point{X: left, Y: at}, casing.Point{X: left - out, Y: at + high}, casing.Point{X: right + out, Y: at + high}, casing.Point{X: right, Y: at})
+		d.part(s, sets.Cap, casing.Point{X: left, Y: at}, casing.Point{X: left - out, Y: at + high}, casing.Point{X: right + out, Y: at + high},
+			casing.Point{X: right, Y: at})
 	}
 }
 

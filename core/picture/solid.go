@@ -83,7 +83,10 @@ func Turned(c Cut, st Blank) Solid {
 		low, high, out = min(low, p[1]), max(high, p[1]), max(out, p[0])
 	}
 	s.Wall = []Place{{-wide, 0, low - 1.5}, {wide, 0, low - 1.5}, {wide, 0, high}, {-wide, 0, high}}
-	if c.Pose.Lie == saw.Nested || c.Pose.Spring > 0 {
+	if c.Pose.Edge == saw.Outer || c.Pose.Edge == saw.Inner { // it lies on the wall, around an opening that is below it here
+		s.Wall[0][2], s.Wall[1][2], s.Wall[2][2], s.Wall[3][2] = 0, 0, high+1.5, high+1.5
+		s.Ceiling = []Place{}
+	} else if c.Pose.Lie == saw.Nested || c.Pose.Spring > 0 {
 		s.Ceiling = []Place{{-wide, 0, high}, {wide, 0, high}, {wide, -out - 1.5, high}, {-wide, -out - 1.5, high}}
 	} else { // it stands on the floor
 		s.Ceiling = []Place{{-wide, 0, 0}, {wide, 0, 0}, {wide, -out - 1.5, 0}, {-wide, -out - 1.5, 0}}

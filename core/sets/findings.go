@@ -25,6 +25,9 @@ var (
 	headProfiled = finding.Declare(finding.Form{Code: "head_profiled", Severity: finding.Check, Stop: finding.Joints, Kind: "opening",
 		Text: "%s: a profiled casing is butted at its head.", Why: "Its profile runs out into the end grain of the other and stands open.",
 		Remedy: "Mitre it, take square-edged stock, or cope the one over the other from a template."})
+	headUnlike = finding.Declare(finding.Form{Code: "head_unlike", Severity: finding.Check, Stop: finding.Joints, Kind: "opening",
+		Text: "%s: legs of %s are mitred with a head of %s.", Why: "Two profiles do not meet in a mitre.",
+		Remedy: "Take one moulding for both, let the head lie over the legs, or cope the one over the other from a template."})
 	headThin = finding.Declare(finding.Form{Code: "head_thinner", Severity: finding.Note, Stop: finding.Joints, Kind: "opening",
 		Text: "%s: its head is %s thick and its legs are %s.", Why: "A butted head stands at least as far out as what comes under it.",
 		Remedy: "Take thicker stock for the head, or pack it out."})
@@ -63,6 +66,9 @@ func (r *room) possible(m *opening.Measured) finding.List {
 	butted := a.School == job.HeadOver || a.School == job.HeadBetween || a.School == job.HeadBuilt
 	if butted && a.Casing.Profiled {
 		found.Add(in(headProfiled).Says(m.Title))
+	}
+	if !butted && a.Head.ID != a.Casing.ID && (a.Head.Profiled || a.Casing.Profiled) {
+		found.Add(in(headUnlike).Says(m.Title, a.Casing.Title(), a.Head.Title()))
 	}
 	if butted && a.Head.Thickness.Length < a.Casing.Thickness.Length {
 		found.Add(in(headThin).Says(m.Title, a.Head.Thickness.Length.In(u), a.Casing.Thickness.Length.In(u)))
@@ -142,6 +148,7 @@ func (r *room) flush(m *opening.Measured) finding.List {
 			f.Remedy = fmt.Sprintf("Plane the jamb's edge down by %s; or pack the casing's outer edge out by as much.", (-p).In(u))
 		}
 		found.Add(f)
+		r.first[m.ID+s.side] = f.Remedy
 	}
 	if rules.Proud == job.ProudTilt {
 		left, head, right := m.Proud(job.JambLeft), m.Proud(job.JambTop), m.Proud(job.JambRight)

@@ -12,6 +12,7 @@ import (
 	"gnomon/core/opening"
 	"gnomon/core/piece"
 	"gnomon/core/saw"
+	"gnomon/core/words"
 )
 
 // Parts of a set.
@@ -85,12 +86,13 @@ type room struct {
 	job    *job.Job
 	shapes *piece.Shapes
 	laid   map[string]*piece.Shape // lying flat, whatever their kind
+	first  map[string]string       // what is to be done first beside a side of an opening, by both
 }
 
 // Room makes the sets of a room, in the order of its openings. What is measured must be of the room as it was entered, not as
 // its openings stand.
 func Room(j *job.Job, r *job.Room, shapes *piece.Shapes, all []*opening.Measured) []*Set {
-	in := &room{r, j, shapes, map[string]*piece.Shape{}}
+	in := &room{r, j, shapes, map[string]*piece.Shape{}, map[string]string{}}
 	var out []*Set
 	for _, m := range all {
 		if m.Around == nil || !m.Height {
@@ -163,6 +165,13 @@ func (r *room) set(m *opening.Measured, far bool) *Set {
 	b.apron()
 	b.bands()
 	b.joints()
+	if !far {
+		for side, part := range map[string]string{job.JambLeft: LeftLeg, job.JambTop: Head, job.JambRight: RightLeg} {
+			if do := r.first[m.ID+side]; b.of[part] != nil && do != "" {
+				b.of[part].Work = append(b.of[part].Work, "First: "+words.Small(do))
+			}
+		}
+	}
 	return s
 }
 
@@ -204,7 +213,8 @@ func (r *room) shape(m *job.Moulding) *piece.Shape {
 // add makes a piece of the set.
 func (b *builder) add(part string, m *job.Moulding, length measure.Length, left, right piece.End, setup piece.Setup) *piece.Piece {
 	s := b.set
-	p := &piece.Piece{ID: ID(s.Opening, s.Far, part), Label: s.Title + " " + partNames[part], Room: s.Room, Wall: s.Wall, Moulding: m.ID, Length: length, Left: left, Right: right,
+	p := &piece.Piece{ID: ID(s.Opening, s.Far, part), Label: s.Title + " " + partNames[part], Room: s.Room, Wall: s.Wall, Moulding: m.ID,
+		Length: length, Left: left, Right: right,
 		Set: s.Opening, Part: part, Far: s.Far}
 	setup.Set(&p.Left, joint.Left, 0)
 	setup.Set(&p.Right, joint.Right, 0)
@@ -273,8 +283,10 @@ func (b *builder) legs() {
 		return
 	}
 	at := func(c casing.At) measure.Angle { return tilt[c] }
-	b.leg(LeftLeg, w.Left, faced(w.Left.Start, foot, against), faced(w.Left.Finish, top, ""), [2]measure.Angle{b.atFoot(at(casing.BottomLeft)), at(casing.TopLeft)})
-	b.leg(RightLeg, w.Right, faced(w.Right.Start, top, ""), faced(w.Right.Finish, foot, against), [2]measure.Angle{at(casing.TopRight), b.atFoot(at(casing.BottomRight))})
+	b.leg(LeftLeg, w.Left, faced(w.Left.Start, foot, against), faced(w.Left.Finish, top, ""), [2]measure.Angle{b.atFoot(at(casing.BottomLeft)),
+		at(casing.TopLeft)})
+	b.leg(RightLeg, w.Right, faced(w.Right.Start, top, ""), faced(w.Right.Finish, foot, against), [2]measure.Angle{at(casing.TopRight),
+		b.atFoot(at(casing.BottomRight))})
 	left, right := faced(w.Head.Start, id(LeftLeg), ""), faced(w.Head.Finish, id(RightLeg), "")
 	left.Allowance, right.Allowance = long, long
 	b.stick(Head, a.Head, w.Head, left, right, [2]measure.Angle{at(casing.TopLeft), at(casing.TopRight)})
@@ -370,7 +382,8 @@ const unread measure.Angle = 0.5
 
 // SchoolName is a school of heads as people call it.
 func SchoolName(school string) string {
-	return map[string]string{job.HeadMitred: "mitred head", job.HeadOver: "head over the legs", job.HeadBetween: "head between the legs", job.HeadBuilt: "built-up head",
+	return map[string]string{job.HeadMitred: "mitred head", job.HeadOver: "head over the legs", job.HeadBetween: "head between the legs",
+		job.HeadBuilt:   "built-up head",
 		job.HeadPicture: "picture frame"}[school]
 }
 

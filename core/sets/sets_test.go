@@ -189,7 +189,8 @@ func TestRandomOpeningsOnTheWall(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		v := func(name string, lo, hi float64) float64 { return rapid.Float64Range(lo, hi).Draw(t, name) }
 		w, h, lean := v("width", 24, 60), v("height", 40, 90), v("lean", -.5, .5)
-		tl, tr, br := [2]float64{lean + v("a", -.4, .4), h + v("b", -.4, .4)}, [2]float64{w + lean + v("c", -.4, .4), h + v("d", -.4, .4)}, [2]float64{w + v("e", -.2, .2), 0}
+		tl, tr, br := [2]float64{lean + v("a", -.4, .4), h + v("b", -.4, .4)}, [2]float64{w + lean + v("c", -.4, .4), h + v("d", -.4, .4)},
+			[2]float64{w + v("e", -.2, .2), 0}
 		d := func(a, b [2]float64) string {
 			return measure.FromInches(math.Hypot(a[0]-b[0], a[1]-b[1])).String()
 		}

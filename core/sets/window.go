@@ -102,7 +102,8 @@ func (b *builder) apron() {
 	length := inches(casing.ApronLength(s.Measured.Lengths.Bottom, a.Reveal.Inches(), a.Casing.Height.Length.Inches(), bandWide(a)))
 	end := piece.End{Joint: piece.Square, ToldTo: piece.ToEnd}
 	if a.Returned {
-		end = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside, Note: "Returned to the wall: its cap is cut from a longer offcut."}
+		end = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside,
+			Note: "Returned to the wall: its cap is cut from a longer offcut."}
 	}
 	p := b.add(Apron, a.Apron, length, end, end, setup)
 	if !a.Returned {

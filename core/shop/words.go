@@ -14,7 +14,8 @@ var said = map[string]string{
 	"grade": "finish", "inside": "inside corners", "yard": "yard", "usual": "new jobs begin with it",
 
 	"currency": "currency", "per": "rates by", "cope": "cope", "mitre": "mitre", "outside": "outside mitre", "scarf": "scarf", "return": "return", "butt": "butt",
-	"casing": "casing set", "stool": "stool and apron", "built_head": "built-up head", "band": "back band", "plinths": "pair of plinths", "backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin",
+	"casing": "casing set", "stool": "stool and apron", "built_head": "built-up head", "band": "back band", "plinths": "pair of plinths",
+	"backing": "backing", "strip": "strip", "strip_price": "price of the strip", "least": "minimum charge", "margin": "margin",
 	"tax":   "tax",
 	"price": "price", "available": "in stock", "by": "counted by", "lasts": "lasts for", "coats": "coats",
 

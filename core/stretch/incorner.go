@@ -62,8 +62,8 @@ func (r *Room) edges(wall int, o *job.Opening, l job.Level) (from, to measure.Le
 	over := overhang(o, l)
 	from = r.Measured.From(wall, *o, l)
 	to = from + o.Width.Length
-	if l == job.Rail { // its sides lean on the way up there
-		from, to = from+railHeight.Times(o.LeanOf(false).Tan()), to+railHeight.Times(o.LeanOf(true).Tan())
+	if l == job.Rail { // what was told at the floor leans on the way up there
+		from, to = from+railHeight.Times(o.JambLean(false).Tan()), to+railHeight.Times(o.JambLean(true).Tan())
 	}
 	return from - over, to + over
 }

@@ -219,6 +219,18 @@ const followTyped = () => typed.value && attempt(typed.value.op)
           </div>
           <div class="measures"><LengthInput label="off layout mark" :entry="v.rules.layout" :commit="measure('layout', 'Off the layout mark')" /></div>
         </section>
+        <section>
+          <h2>Around openings</h2>
+          <div class="measures">
+            <LengthInput label="reveal" :entry="v.rules.reveal" :commit="measure('reveal', 'Reveal:')" /><LengthInput
+              label="heads longer by"
+              :entry="v.rules.head_long"
+              :commit="measure('head_long', 'Heads longer by')"
+            />
+          </div>
+          <div class="measures"><LengthInput label="stool past casing" :entry="v.rules.horn" :commit="measure('horn', 'Stool past casing:')" /></div>
+          <p class="quiet small">A mitred head goes in a hair long and is worked down until both its joints close.</p>
+        </section>
         <section v-if="typed">
           <h2><SetText :text="typed.of" /></h2>
           <ChangeList :trial="typed.trial" @follow="followTyped" @leave="typed = null" />

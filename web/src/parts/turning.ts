@@ -68,7 +68,7 @@ export async function startTurning(canvas: HTMLCanvasElement, fall: (why: string
     const dot = new T.Mesh(new T.SphereGeometry(0.1, 16, 12), mats.mark)
     piece.add(dot)
     stage.add(quad(s.table, mats.table), quad(s.fence, mats.fence), ...(s.added ? [quad(s.added, mats.fence)] : []), quad(s.blade, mats.blade))
-    place.add(quad(s.wall, mats.wall), quad(s.ceiling, mats.wall))
+    place.add(quad(s.wall, mats.wall), ...(s.ceiling?.length ? [quad(s.ceiling, mats.wall)] : []))
     const m = new T.Matrix4().set(
       s.turn[0]!,
       s.turn[1]!,
