@@ -50,6 +50,13 @@ const someJobs = `(async () => {
 	while (document.querySelectorAll('.jobs .next').length < 4) await new Promise(r => setTimeout(r, 50))
 })()`
 
+// atTheDoor opens the sheet of the door in wall 8.
+const atTheDoor = `(async () => {
+	document.querySelectorAll('.band .wall')[7].click()
+	await new Promise(r => setTimeout(r, 300))
+	;[...document.querySelectorAll('.low .btn')].find(e => e.innerText.startsWith('Openings')).click()
+})()`
+
 // coping marks a piece cut and comes to the second step of its coped end.
 const coping = `(async () => {
 	const wait = () => new Promise(r => setTimeout(r, 500))
@@ -86,7 +93,7 @@ func TestScreenshots(t *testing.T) {
 		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=waiting-hall", 1280, 800, ".joints .list",
-			`document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list button')[0].click(), document.querySelector('.bar .btn').click()`},
+			`document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list > li.set button')[2].click(), document.querySelector('.bar .btn').click()`},
 		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[9].click()"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
@@ -94,7 +101,7 @@ func TestScreenshots(t *testing.T) {
 		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
 		{"saw-cope", "/jobs/ferry-house/saw?room=ticket-office", 1280, 800, ".saw .blade", coping},
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
-		{"measure-tablet", "/jobs/ferry-house/measure?room=ticket-office", 820, 1180, ".plan svg", "document.querySelectorAll('.band .wall')[7].click()"},
+		{"openings", "/jobs/ferry-house/measure?room=waiting-hall", 1280, 800, ".plan svg", atTheDoor},
 		{"fit", "/jobs/ferry-house/bench/fit?through=job:quay-crown&coped=job:quay-crown&reading=92&made=90", 1280, 800, "aside li", "0"},
 		{"cope", "/jobs/ferry-house/bench/cope?through=job:hall-base&coped=library:landing&reading=92", 1280, 800, ".paper svg",
 			"document.querySelectorAll('aside li button')[1].click()"},
