@@ -113,9 +113,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
               <b class="letter"><i class="door" :class="{ pane: s.school === 'picture frame' }"></i></b
               ><span
                 ><b class="kind">{{ s.title }}</b> {{ s.school
-                }}<i v-if="s.joints.some((j) => j.word && j.word !== 'closes')" class="shows"
-                  >△ {{ s.joints.find((j) => j.word && j.word !== 'closes')!.word }}</i
-                ></span
+                }}<i v-if="s.joints.some((j) => j.word === 'will not close')" class="shows">△ will not close</i></span
               >
             </button>
             <ul v-if="set?.opening === s.opening" class="parts">

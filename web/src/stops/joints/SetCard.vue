@@ -89,6 +89,7 @@ ul {
   padding-left: 18px;
 }
 .shows {
+  margin-left: 6px;
   color: var(--ochre);
   font-style: normal;
 }
