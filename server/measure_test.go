@@ -3,6 +3,7 @@ package server
 import (
 	"bytes"
 	"encoding/json"
+	"io"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
@@ -154,6 +155,42 @@ func TestSurveyOverHTTP(t *testing.T) {
 }
 
 // Two people measure one wall: both readings are kept.
+// A schedule of openings comes out and goes in; what is wrong with one is told by its line, and nothing of it is kept.
+func TestScheduleOverHTTP(t *testing.T) {
+	c, id := start(t)
+	send := func(body string) (int, string) {
+		resp, err := http.Post(c.url+"/api/jobs/"+id+"/schedule?client=a", "text/csv", strings.NewReader(body))
+		require.NoError(t, err)
+		defer resp.Body.Close()
+		b, err := io.ReadAll(resp.Body)
+		require.NoError(t, err)
+		return resp.StatusCode, string(b)
+	}
+	code, kind, b := c.send("GET", "/api/jobs/"+id+"/schedule.csv", "")
+	require.Equal(t, 200, code)
+	assert.Contains(t, kind, "text/csv")
+	before := c.view("GET", "/api/jobs/"+id, "").Revision
+	code, body := send("room,name,wall,from,width,height,rising\nGalley,D9,1,40,30,80,85 1/2\nGalley,Door 1,,,,81,\n")
+	require.Equal(t, 200, code, body)
+	j := c.kept(id)
+	r := j.Room("galley")
+	require.Len(t, r.Openings, 2)
+	assert.Equal(t, "D9", r.Openings[0].Name)
+	assert.Equal(t, "81", r.Opening("ga-door").Head.Text)
+	v := c.view("GET", "/api/jobs/"+id, "")
+	assert.Len(t, v.Sets, 6)
+	assert.NotEmpty(t, v.Sets[0].Drawn.Parts)
+	c.view("POST", "/api/jobs/"+id+"/undo", `{"client":"a"}`)
+	_, _, again := c.send("GET", "/api/jobs/"+id+"/schedule.csv", "")
+	assert.Equal(t, string(b), string(again), "one undo takes all of it back")
+	for _, bad := range []string{"room,name\nAttic,D1\n", "colour\nred\n", "room,name,head\nGalley,Door 1,gothic\n"} {
+		code, body = send(bad)
+		assert.Equal(t, 422, code, bad)
+		assert.Contains(t, body, "nothing", bad)
+	}
+	assert.Greater(t, c.view("GET", "/api/jobs/"+id, "").Revision, before)
+}
+
 func TestTwoReadingsOfOneWall(t *testing.T) {
 	c, id := start(t)
 	add := func(client, lid, text string) {

@@ -412,14 +412,10 @@ func endView(e *piece.End, byID map[string]*piece.Piece, u measure.Unit) EndView
 		Lies:    picture.Lies(e.Pose), Slope: e.Slant(), Assumed: e.Assumed, Mark: e.Mark, Coped: e.Coped, Pose: e.Pose.Name(), Fence: saw.FenceText(e.Fence),
 		FenceDo: saw.FenceDo(e.Fence), Why: strings.Join(e.Why, " "), Error: e.CalibrationText(), Note: e.Remark(), Meeting: e.MeetingText(byID[e.Meets], u),
 		Said: e.JointText(), Set: e.SettingKey()}
-	if long := e.TopLong.Abs(); long >= measure.Inch/64 {
-		upper, lower := "top edge ", "the bottom"
-		if e.Faced {
-			upper, lower = "outer edge ", "the inner one"
-		}
-		v.TopLong = upper + long.In(u) + " short of " + lower
+	if long := e.TopLong.Abs(); long >= measure.Inch/64 && !e.Faced { // of what lies flat it is told after the cut
+		v.TopLong = "top edge " + long.In(u) + " short of the bottom"
 		if e.TopLong > 0 {
-			v.TopLong = upper + long.In(u) + " longer than " + lower
+			v.TopLong = "top edge " + long.In(u) + " longer than the bottom"
 		}
 	}
 	if l := lengthView(e.Short, u); l.Text != lengthView(0, u).Text { // what shows at all

@@ -40,7 +40,7 @@ var OpeningKinds = []string{OpenDoor, OpenWindow, OpenOpening, OpenCabinet, Open
 
 // OpeningFacts are what else was found at an opening.
 type OpeningFacts struct {
-	Name            string `json:"name,omitempty" maxLength:"200" doc:"as the schedule has it"`
+	Name            string `json:"name,omitempty" maxLength:"40" doc:"as the schedule has it"`
 	Told            string `json:"told,omitempty" enum:",jamb" doc:"what from and width run to: the outer edges of casings that are there, or the jamb's"`
 	Casing          *Entry `json:"casing,omitempty" doc:"width of one casing that is there"`
 	CasingThickness *Entry `json:"casing_thickness,omitempty" doc:"how far out that casing stands"`

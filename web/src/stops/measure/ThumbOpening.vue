@@ -6,11 +6,11 @@ import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import TrayBox from '../../parts/TrayBox.vue'
 import { lineOf, type OpeningView } from '../../api/client'
-import { laser, press, tray, waiting } from '../../state/instruments'
+import { tray, waiting } from '../../state/instruments'
 import { allHere, attempt, change, newId, setOp, view } from '../../state/job'
 import { drawingWanted } from '../../state/measuring'
 import { lastOf, likes, makeLike, shownOf, takeSide, type Side } from '../../state/opening'
-import { choose, findings, room, wallIndex } from '../../state/place'
+import { choose, findings, room } from '../../state/place'
 import ThumbPad from './ThumbPad.vue'
 import { pressed } from './thumbkeys'
 
@@ -179,7 +179,6 @@ onBeforeUnmount(() => {
     </div>
     <footer>
       <button class="back" type="button" @click="go(-1)">Back</button>
-      <button v-if="laser?.practice" class="read" type="button" @click="press('length', room!.title, wallIndex)">Laser</button>
       <button class="on" type="button" :disabled="busy" @click="go(1)">
         On <span class="small">{{ at + 1 }} of {{ slots.length }}</span>
       </button>
@@ -305,19 +304,12 @@ footer {
   gap: 6px;
   padding: 6px 10px 8px;
 }
-footer:has(.read) {
-  grid-template-columns: 1fr 1fr 2fr;
-}
 footer button {
   min-height: 58px;
   border-radius: 3px;
   border: 1px solid var(--rule);
   background: var(--paper);
   font-size: 17px;
-}
-.read {
-  border-color: var(--chalk);
-  color: var(--chalk);
 }
 .on {
   background: var(--ink);
