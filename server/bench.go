@@ -412,17 +412,37 @@ func (s *server) benchMouldings(ctx context.Context, id string) (BenchMouldings,
 		}
 		for i := range j.Mouldings {
 			if m := &j.Mouldings[i]; m.Drawn() {
-				add(from+":"+m.ID, m.Title(), from, m.Profile())
+				add(from+":"+m.ID, onItsBack(m.Title(), m.Is()), from, m.Meets())
 			}
 		}
 	}
 	all, _ := profile.Library()
 	for _, k := range all {
-		if o, err := profile.New(k.Outline); err == nil {
-			add("library:"+k.ID, k.Name, "library", o)
+		if o, err := meeting(k); err == nil {
+			add("library:"+k.ID, onItsBack(k.Name, job.KindOf(k.Kind)), "library", o)
 		}
 	}
 	return out, nil
+}
+
+// onItsBack says of what goes around openings how it lies at the bench: its wall is the floor of the corner there.
+func onItsBack(name string, kind *job.Kind) string {
+	if kind.Laid {
+		return name + ", on its back"
+	}
+	return name
+}
+
+// meeting is a section of the library as it meets another at the bench.
+func meeting(k profile.LibrarySection) (*profile.Section, error) {
+	o, err := profile.New(k.Outline)
+	if err != nil || !job.KindOf(k.Kind).Laid {
+		return o, err
+	}
+	if o.ThinAbove() {
+		o, _ = profile.New(o.Outline.Flipped())
+	}
+	return profile.New(o.Outline.OnItsBack())
 }
 
 // side finds a moulding by its reference.
@@ -437,7 +457,7 @@ func (s *server) side(ctx context.Context, j *job.Job, ref string) (coping.Side,
 			if k.ID != id {
 				continue
 			}
-			o, err := profile.New(k.Outline)
+			o, err := meeting(k)
 			if err != nil {
 				return coping.Side{}, err
 			}
@@ -465,6 +485,11 @@ func (s *server) side(ctx context.Context, j *job.Job, ref string) (coping.Side,
 	m := j.Moulding(id)
 	if m == nil || m.ID != id {
 		return coping.Side{}, unknown
+	}
+	if m.Is().Laid {
+		o := m.Meets()
+		st := saw.Moulding{Projection: o.Projection(), Drop: o.Height(), Unit: j.Unit}
+		return coping.Side{Name: onItsBack(m.Title(), m.Is()), Shape: &piece.Shape{Moulding: st, Section: o}}, nil
 	}
 	return coping.Side{Name: m.Title(), Shape: piece.ShapeOf(j, m)}, nil
 }

@@ -150,7 +150,7 @@ func (o Opening) Closing() (out [6]float64) {
 	return out
 }
 
-// closing halves its way to where the corners come to 360, from the nearest change of sign either way.
+// closing goes along the tangent to where the corners come to 360: they change all but straight with one length.
 func (o Opening) closing(i int) float64 {
 	read := *o.lengths()[i]
 	at := func(v float64) (float64, bool) {
@@ -159,37 +159,28 @@ func (o Opening) closing(i int) float64 {
 		m, err := k.Misses()
 		return m, err == nil
 	}
-	m, ok := at(read)
-	if ok && m == 0 {
-		return read
-	}
-	const step, most = 1.0 / 16, 12.0
-	best := math.NaN()
-	for _, way := range []float64{1, -1} {
-		was, wasOK, from := m, ok, read
-		for by := step; by <= most; by += step {
-			v := read + way*by
-			now, is := at(v)
-			if wasOK && is && (was < 0) != (now < 0) {
-				lo, hi := from, v
-				for range 60 {
-					half := (lo + hi) / 2
-					if f, _ := at(half); (f < 0) == (was < 0) {
-						lo = half
-					} else {
-						hi = half
-					}
-				}
-				if math.IsNaN(best) || math.Abs(lo-read) < math.Abs(best-read) {
-					best = lo
-				}
-				break
-			}
-			was, wasOK, from = now, is, v
+	v := read
+	for range 30 {
+		m, ok := at(v)
+		if !ok || math.Abs(v-read) > farthest {
+			break
 		}
+		if math.Abs(m) < 1e-11 {
+			return v
+		}
+		const by = 1.0 / 4096
+		more, ok1 := at(v + by)
+		less, ok2 := at(v - by)
+		if !ok1 || !ok2 || more == less {
+			break
+		}
+		v -= m * 2 * by / (more - less)
 	}
-	return best
+	return math.NaN()
 }
+
+// farthest is how far off a length is looked for that would close the others.
+const farthest = 12.0
 
 // Wind is how far the fourth corner stands out of the plane of the other three where the six lengths are those of an opening
 // in wind; none where they are those of no such thing.

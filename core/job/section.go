@@ -178,6 +178,18 @@ func (m *Moulding) Hangs() *profile.Section {
 	return s
 }
 
+// Meets is the section as it meets another in one wall: what goes around openings lies on its back there.
+func (m *Moulding) Meets() *profile.Section {
+	s := m.Hangs()
+	if !m.Is().Laid {
+		return s
+	}
+	if f, err := profile.New(s.Outline.OnItsBack()); err == nil {
+		return f
+	}
+	return s
+}
+
 // longestNail is longer than any that trim is fixed with.
 const longestNail = 8 * measure.Inch
 

@@ -154,6 +154,16 @@ func (o Outline) Flipped() Outline {
 	return out.Canonical()
 }
 
+// OnItsBack is the outline as it lies face up: out is what was down, up is what was out. So a casing meets what lies on
+// the same wall across its inner edge.
+func (o Outline) OnItsBack() Outline {
+	out := slices.Clone(o)
+	for i, p := range o {
+		out[i].U, out[i].Z = -p.Z, p.U
+	}
+	return out.Canonical()
+}
+
 // Canonical brings a drawn outline into the frame of a section: moved so that it
 // touches wall and floor, its wood on the left, beginning at the told point.
 func (o Outline) Canonical() Outline {

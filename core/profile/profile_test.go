@@ -324,3 +324,16 @@ func TestFlipped(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, s.Same(back))
 }
+
+// On its back its width is how far it reaches out, its inner edge outermost, and how thick it is how high.
+func TestOnItsBack(t *testing.T) {
+	s, _ := named(t, "rope")
+	f, err := New(s.Outline.Flipped())
+	require.NoError(t, err)
+	b, err := New(f.Outline.OnItsBack())
+	require.NoError(t, err)
+	assert.Equal(t, s.Height(), b.Projection())
+	assert.Equal(t, s.Projection(), b.Height())
+	assert.InDelta(t, 3.5, b.At(.2), 1e-6, "under its thin edge it reaches all the way")
+	assert.InDelta(t, .25, b.At(.68), .01, "up where only its thick edge is, that far")
+}

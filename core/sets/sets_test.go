@@ -281,6 +281,8 @@ func TestWhatCannotBe(t *testing.T) {
 		{"", `{"id":"d","wall":"w1","from":"2","width":"36","told":"jamb","head":"80","angles":[{"id":"a","corner":"top_left","reading":90}]}`, "casing_no_room", "left leg"},
 		{"", `{"id":"d","wall":"w1","from":"163","width":"36","told":"jamb","head":"80","angles":[{"id":"a","corner":"top_left","reading":90}]}`, "casing_no_room", "right leg"},
 		{"", door(`,"name":"D7","head":"80"`) + `,{"id":"e","name":"D7","wall":"w2","from":"10","width":"30","told":"jamb","head":"80"}`, "opening_twice", "D7"},
+		{"", door(`,"head":"80","heights":"under"`), "floor_to_come_unsaid", "how thick"},
+		{"", door(`,"head":"80","head_of":"flat"`), "head_unlike", "mitred with a head"},
 		{"", door(``), "opening_no_height", "no height"},
 		{"", `{"id":"d","wall":"w1","kind":"window","from":"60","width":"36","told":"jamb","head":"40","stool_of":"st"}`, "stool_depth_unread", "sash"},
 		{"", `{"id":"d","wall":"w1","kind":"window","from":"60","width":"36","told":"jamb","head":"40","stool_of":"st","jamb_depth":"6"}`, "stool_narrow", "stool"},

@@ -5,11 +5,16 @@ import ElevationPicture from '../../parts/ElevationPicture.vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import type { SetView } from '../../api/client'
-import { mouldingName } from '../../state/job'
+import { mouldingName, view } from '../../state/job'
 import { choose, pieceById } from '../../state/place'
 
 const props = defineProps<{ of: SetView; far?: SetView }>()
 const rows = computed(() => props.of.pieces.flatMap((id) => pieceById.value.get(id) ?? []))
+/** Legs and head of two mouldings: the one is coped over the other from a template. */
+const two = computed(() => {
+  const of = (part: string) => rows.value.find((p) => p.part === part)?.moulding
+  return of('head') && of('left') && of('head') !== of('left') ? { through: `job:${of('head')}`, coped: `job:${of('left')}`, reading: '90' } : undefined
+})
 const corner = (at: string) => at.replace('_', ' ')
 /** How far off square an end is, as it lies on the wall. */
 const cut = (e: { mitre?: { text: string } | undefined; said: string }) => e.mitre?.text ?? e.said
@@ -45,6 +50,7 @@ const cut = (e: { mitre?: { text: string } | undefined; said: string }) => e.mit
             <b>{{ p.label.slice(of.title.length + 1) }}:</b> <SetText :text="t" /></li
         ></template>
       </ul>
+      <RouterLink v-if="two" class="btn plain" :to="{ name: 'job-cope', params: { job: view!.id }, query: two }">Template, legs over the head</RouterLink>
       <p v-if="far" class="quiet small">The wall’s other face gets its mirror: {{ far.text }}.</p>
       <p v-if="!of.joints.length" class="quiet small">{{ corner('head') }} and legs do not meet in a mitre.</p>
     </div>

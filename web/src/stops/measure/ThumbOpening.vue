@@ -17,8 +17,10 @@ import { pressed } from './thumbkeys'
 const props = defineProps<{ opening?: OpeningView; wall: string }>()
 const emit = defineEmits<{ go: [by: 1 | -1]; left: [] }>()
 
-type Slot = { key: 'from' | Side; name: string }
-const slots: Slot[] = [
+const o = computed(() => props.opening)
+type Own = 'from' | 'sill' | 'jamb_depth'
+type Slot = { key: Own | Side; name: string }
+const always: Slot[] = [
   { key: 'from', name: 'from the wall’s left end to the jamb' },
   { key: 'bottom', name: 'width at the foot' },
   { key: 'top', name: 'width at the head' },
@@ -27,11 +29,24 @@ const slots: Slot[] = [
   { key: 'rising', name: 'bottom left to top right' },
   { key: 'falling', name: 'top left to bottom right' },
 ]
+/** Of a window also how high it sits, and how deep its stool goes in. */
+const slots = computed<Slot[]>(() => [
+  ...always,
+  ...(o.value?.kind === 'window'
+    ? ([
+        { key: 'sill', name: 'sill, above the floor' },
+        { key: 'jamb_depth', name: 'wall to sash' },
+      ] as Slot[])
+    : []),
+])
+const own = (key: Slot['key']): key is Own => ['from', 'sill', 'jamb_depth'].includes(key)
 const at = ref(0)
-const slot = computed(() => slots[at.value]!)
+const slot = computed(() => slots.value[at.value] ?? always[0]!)
 const draft = ref('') // where a new one begins, until its width is keyed
-const o = computed(() => props.opening)
-const entry = computed(() => (!o.value ? undefined : slot.value.key === 'from' ? o.value.from : shownOf(o.value, slot.value.key)))
+const entry = computed(() => {
+  const k = slot.value.key
+  return !o.value ? undefined : own(k) ? o.value[k] : shownOf(o.value, k)
+})
 const shown = computed(() => entry.value?.typed ?? (slot.value.key === 'from' ? draft.value : ''))
 const text = ref('')
 const touched = ref(false)
@@ -82,7 +97,7 @@ async function take(): Promise<boolean> {
       else await begin(typed)
       return true
     }
-    if (k === 'from') await change(setOp('opening', o.value.id, 'from', typed, o.value.from.typed))
+    if (own(k)) await change(setOp('opening', o.value.id, k, typed || null, o.value[k]?.typed ?? null))
     else await takeSide(o.value, k, fresh.value)(typed, fresh.value ? '' : shown.value)
     fresh.value = false
     return here.value.every((f) => before.has(f.key))
@@ -110,13 +125,13 @@ async function go(by: 1 | -1) {
   if (!(await take())) return
   if (!o.value && by < 0 && at.value === 0) return emit('left')
   const next = at.value + by
-  if (next < 0 || next >= slots.length) {
+  if (next < 0 || next >= slots.value.length) {
     at.value = 0
     emit('go', by)
   } else at.value = next
 }
 const burn = computed(() => view.value?.tools.burn ?? '')
-const reading = computed(() => (o.value && slot.value.key !== 'from' ? lastOf(o.value, slot.value.key) : undefined))
+const reading = computed(() => (o.value && !own(slot.value.key) ? lastOf(o.value, slot.value.key) : undefined))
 const burned = () => reading.value && attempt(setOp('jamb_length', reading.value.id, 'burned', reading.value.burned ? null : burn.value))
 const kinds = ['door', 'window', 'opening']
 const nextKind = () => o.value && attempt(setOp('opening', o.value.id, 'kind', kinds[(kinds.indexOf(o.value.kind) + 1) % kinds.length], o.value.kind))
@@ -174,7 +189,7 @@ onBeforeUnmount(() => {
     <div class="keys">
       <ThumbPad @tap="tap">
         <button class="low wide" type="button" :disabled="!reading" :aria-pressed="!!reading?.burned" @click="burned">burned {{ burn }}</button>
-        <button class="low" type="button" :disabled="!entry || slot.key === 'from'" @click="fresh = true">again</button>
+        <button class="low" type="button" :disabled="!entry || own(slot.key)" @click="fresh = true">again</button>
       </ThumbPad>
     </div>
     <footer>
