@@ -42,7 +42,11 @@ func Against(kind *job.Kind, level job.Level, out measure.Length, o *job.Opening
 		return OpeningEnd{Reason: "Square against the " + what + "."}
 	}
 	c := out - stands.Length
+	or := ""
+	if o.Cased() {
+		or = ", or put on a back band or a plinth"
+	}
 	return OpeningEnd{Chamfer: c, Reason: fmt.Sprintf(
 		"It stands %s past the %s: chamfer the face at 45° from %s back of the end%s.",
-		c.In(unit), what, c.In(unit), map[bool]string{true: ", or put on a back band or a plinth"}[o.Cased()])}
+		c.In(unit), what, c.In(unit), or)}
 }

@@ -186,8 +186,10 @@ func (p *Piece) AllowanceText(unit measure.Unit) string {
 		if e.Allowance < 0 {
 			what = "taken off"
 		}
-		why := map[Joint]string{Cope: "to spring it in", Square: "by the rule for square pieces", Mitre: map[bool]string{true: "to be worked down",
-			false: "for the rounded corner"}[e.Faced]}[e.Joint]
+		why := map[Joint]string{Cope: "to spring it in", Square: "by the rule for square pieces", Mitre: "for the rounded corner"}[e.Joint]
+		if e.Faced {
+			why = "to be worked down"
+		}
 		out = append(out, e.Allowance.Abs().In(unit)+" "+what+" at the "+string(hand)+" end "+why)
 	}
 	return strings.Join(out, ", ")

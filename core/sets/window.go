@@ -69,7 +69,10 @@ func (b *builder) stool() {
 	for i, hand := range []string{"left", "right"} {
 		saw := "square"
 		if v := measure.Angle(n[i].Saw); v.Abs() >= 0.1 {
-			saw = v.Abs().String() + " off square, " + map[bool]string{true: "wider", false: "narrower"}[v > 0] + " at the back"
+			saw = v.Abs().String() + " off square, narrower at the back"
+			if v > 0 {
+				saw = v.Abs().String() + " off square, wider at the back"
+			}
 		}
 		p.Work = append(p.Work, fmt.Sprintf("Notch the %s end: %s along the wall, %s at the sash, %s deep, its side sawn %s.", hand, in(inches(n[i].Face)),
 			in(inches(n[i].Back)), in(deep), saw))
