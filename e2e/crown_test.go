@@ -188,8 +188,8 @@ func TestStillPicture(t *testing.T) {
 			return err
 		}))
 		b.goTo(p.addr + "/jobs/ferry-house/saw?room=waiting-hall")
-		b.until("document.querySelectorAll('.space polygon.keep').length > 5")
-		b.until("document.querySelectorAll('.space polygon.waste').length > 5")
+		b.until("document.querySelectorAll('.space polygon.keep').length >= 5")
+		b.until("document.querySelectorAll('.space polygon.waste').length >= 5")
 		assert.Equal(t, 1, js[int](b, "document.querySelectorAll('.space polygon.blade').length"), name)
 		assert.Equal(t, "none", js[string](b, "document.querySelector('.space canvas').style.display"), name)
 	}

@@ -31,6 +31,9 @@ var scheduleColumns = []scheduleColumn{{name: "kind", field: "kind"}, {name: "to
 	{name: "plinth", field: "plinth_of"}, {name: "plinth height", field: "plinth_height"}, {name: "stool", field: "stool_of"}, {name: "horn", field: "horn"},
 	{name: "apron", field: "apron_of"}, {name: "fillet", field: "fillet_of"}, {name: "cap", field: "cap_of"}}
 
+// toCasing says that an opening is told to the casings that are there.
+const toCasing = "casing"
+
 // ofMoulding tells whether a field names one.
 func ofMoulding(field string) bool { return strings.HasSuffix(field, "_of") }
 
@@ -87,6 +90,9 @@ func (c scheduleColumn) text(j *job.Job, o *job.Opening) string {
 	case *string:
 		if m := j.Moulding(*v); ofMoulding(c.field) && m != nil {
 			return m.Title()
+		}
+		if c.field == "told" && *v == "" {
+			return toCasing
 		}
 		return *v
 	}
@@ -322,7 +328,7 @@ func (p *scheduleReader) step(line int, c scheduleColumn, o *job.Opening, text s
 			break
 		}
 		text = strings.ToLower(text)
-		if text == "casing" && c.field == "told" {
+		if text == toCasing && c.field == "told" {
 			text = ""
 		}
 		if allowed := enumOf(c.field); !slices.Contains(allowed, text) {

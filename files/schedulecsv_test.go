@@ -58,6 +58,14 @@ func TestScheduleChanges(t *testing.T) {
 	assert.Equal(t, "86", lastSide(o, job.JambRising).As.Text)
 	assert.Equal(t, "over", o.HeadSchool)
 	assert.InDelta(t, 90.5, float64(o.Angles[0].Angle), 1e-9)
+	ops, err = ReadScheduleCSV(strings.NewReader("room,name,told\nGalley,Door 1,casing\n"), &j, ids())
+	require.NoError(t, err)
+	there, _, err := edit.ApplyAll(j, ops)
+	require.NoError(t, err)
+	assert.False(t, there.Room("galley").Opening("ga-door").ToJamb(), "casings are there")
+	b := &bytes.Buffer{}
+	require.NoError(t, WriteScheduleCSV(b, there))
+	assert.Contains(t, b.String(), "Galley,5,Door 1,door,casing")
 	assert.Equal(t, "none", next.Room("galley").Opening("ga-door").CasingOf)
 	assert.Equal(t, j.Room("waiting-hall").Opening("wh-door").Sides[0], o.Sides[0])
 }

@@ -38,10 +38,10 @@ function pick(id: unknown) {
 const piece = computed(() => (chosen.value?.kind === 'piece' ? pieceById.value.get(chosen.value.id) : undefined))
 const near = computed(() => new Set([piece.value?.left.corner, piece.value?.right.corner].filter(Boolean)))
 function step(by: number) {
-  const all = [...around.value.map((s) => ({ kind: 'opening', id: s.opening })), ...decisions.value.map((d) => ({ kind: 'corner', id: d.corner }))]
-  const i = all.findIndex((d) => isChosen(d.kind, d.id))
-  const d = all[(i + by + all.length) % (all.length || 1)] ?? all[0]
-  if (d) choose(d.kind, d.id)
+  const ds = decisions.value
+  const i = ds.findIndex((d) => isChosen('corner', d.corner))
+  const d = ds[(i + by + ds.length) % (ds.length || 1)] ?? ds[0]
+  if (d) choose('corner', d.corner)
 }
 /** A set in a line; chosen, it unfolds. */
 const around = computed(() => sets.value.filter((s) => !s.far))

@@ -111,9 +111,9 @@ const tools = computed(() => view.value!.tools)
       <a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.svg`" download>Plan, SVG</a
       ><a class="btn plain" :href="`/api/jobs/${view!.id}/rooms/${room.id}/plan.dxf`" download>Plan, DXF</a>
       <a class="btn plain" :href="`/api/jobs/${view!.id}/survey.csv`" download>Survey, CSV</a
-      ><a class="btn plain" :href="`/api/jobs/${view!.id}/schedule.csv`" download>Openings, CSV</a
-      ><label class="btn plain file">Bring in openings<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bringOpenings" /></label
       ><label class="btn plain file">Bring in a survey<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bring" /></label>
+      <a class="btn plain" :href="`/api/jobs/${view!.id}/schedule.csv`" download>Openings, CSV</a
+      ><label class="btn plain file">Bring in openings<input type="file" accept=".csv,text/csv,.txt" class="sr" @change="bringOpenings" /></label>
     </div>
     <SurveyBox v-if="file" :file="file" @close="file = null" />
   </template>
