@@ -29,7 +29,8 @@ var (
 		Text: "%s: legs of %s are mitred with a head of %s.", Why: "Two profiles do not meet in a mitre.",
 		Remedy: "Take one moulding for both, let the head lie over the legs, or cope the one over the other from a template."})
 	comesUnsaid = finding.Declare(finding.Form{Code: "floor_to_come_unsaid", Severity: finding.Check, Stop: finding.Measure, Kind: "opening",
-		Text: "%s: its heights were read from under a floor to come, and it is not said how thick that is.", Why: "Its legs are cut to stand on the floor that is there.",
+		Text:   "%s: its heights were read from under a floor to come, and it is not said how thick that is.",
+		Why:    "Its legs are cut to stand on the floor that is there.",
 		Remedy: "Put its thickness on the opening's sheet.", Missing: true})
 	headThin = finding.Declare(finding.Form{Code: "head_thinner", Severity: finding.Note, Stop: finding.Joints, Kind: "opening",
 		Text: "%s: its head is %s thick and its legs are %s.", Why: "A butted head stands at least as far out as what comes under it.",
