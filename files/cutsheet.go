@@ -68,6 +68,9 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 	return s.write(w)
 }
 
+// told is how far in the length of a piece ends.
+const told = 230.0
+
 // sheetCode is the side of a piece's code on the sheet, in points: 14 mm, which a phone reads
 // at arm's length.
 const sheetCode = 40.0
@@ -82,7 +85,7 @@ func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share
 	}
 	s.box(s.left, 14)
 	s.box(s.left+19, 14)
-	s.put(s.left+40, q.Label, "B", 15, false)
+	s.fit(s.left+40, told-46-s.width(q.LengthText(j.Unit), "B", 22), q.Label, "B", 15)
 	hang := fmt.Sprintf("hangs %d", q.Hang)
 	if q.Hang == 0 {
 		hang = "cannot be hung"
@@ -93,13 +96,13 @@ func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share
 	if q.Miscuts > 0 {
 		hang += fmt.Sprintf(", spoiled %d", q.Miscuts)
 	}
-	s.put(s.left+198, q.LengthText(j.Unit), "B", 22, true)
+	s.put(s.left+told, q.LengthText(j.Unit), "B", 22, true)
 	s.y = y + 13
 	s.put(s.left+40, hang, "", 9.5, false)
 	if m := q.MeasuredText(j.Unit); m != "" {
-		s.put(s.left+198, "measured "+m, "", 9.5, true)
+		s.put(s.left+told, "measured "+m, "", 9.5, true)
 	}
-	from, right := s.left+210, s.right-sheetCode-6
+	from, right := s.left+told+12, s.right-sheetCode-6
 	s.bar(q, from, from+60+(right-from-76)*share, y-14)
 	s.y = y + 11
 	s.wrap(from, right-from, sheetEnd(joint.Left, q.Left, labels, j.Unit), "", 8.6, 11)

@@ -72,7 +72,7 @@ func (s *page) label(j job.Job, q piece.Piece, room, link string, x, wide float6
 	}
 	left := x + labelCode + 15
 	s.y = top + 19
-	s.put(left, q.Label, "B", 12, false)
+	s.fit(left, x+wide-left-4, q.Label, "B", 12)
 	s.y = top + 31
 	s.put(left, room+" · "+wallLabel(j, q), "", 8, false)
 	s.y = top + 51

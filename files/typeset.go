@@ -130,6 +130,14 @@ func (p *page) put(x float64, s, style string, size float64, right bool) {
 	}
 }
 
+// fit sets a text at most so wide, smaller where it must be.
+func (p *page) fit(x, width float64, s, style string, size float64) {
+	if w := p.width(s, style, size); w > width {
+		size = max(6, size*width/w)
+	}
+	p.put(x, s, style, size, false)
+}
+
 // wrap sets a paragraph in a column and goes down by its lines.
 func (p *page) wrap(x, width float64, s, style string, size, step float64) {
 	for _, para := range strings.Split(s, "\n") {

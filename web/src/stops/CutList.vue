@@ -133,10 +133,7 @@ tr.on {
   background: none;
   font-weight: 600;
   cursor: pointer;
-  white-space: nowrap;
-}
-tbody th {
-  white-space: nowrap;
+  text-align: left;
 }
 .len {
   text-align: center;

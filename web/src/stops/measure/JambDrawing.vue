@@ -104,6 +104,7 @@ const apart = (side: Side) => settledOf(props.o, side)?.spread
 
 <style scoped>
 .drawn {
+  max-width: 520px;
   display: grid;
   grid-template-columns: 86px 1fr 86px;
   grid-template-areas: 'tl top tr' 'lt pic rt' 'ph bot from';
