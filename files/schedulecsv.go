@@ -31,6 +31,9 @@ var scheduleColumns = []scheduleColumn{{name: "kind", field: "kind"}, {name: "to
 	{name: "plinth", field: "plinth_of"}, {name: "plinth height", field: "plinth_height"}, {name: "stool", field: "stool_of"}, {name: "horn", field: "horn"},
 	{name: "apron", field: "apron_of"}, {name: "fillet", field: "fillet_of"}, {name: "cap", field: "cap_of"}}
 
+// MostScheduled is how many openings a schedule may bring at once.
+const MostScheduled = 500
+
 // toCasing says that an opening is told to the casings that are there.
 const toCasing = "casing"
 
@@ -147,6 +150,9 @@ func ReadScheduleCSV(in io.Reader, j *job.Job, newID func(prefix string) string)
 		}
 		if slices.ContainsFunc(rec, func(s string) bool { return strings.TrimSpace(s) != "" }) {
 			p.row(line, rec)
+		}
+		if len(p.seen) > MostScheduled {
+			return nil, fmt.Errorf("schedule: more than %d openings; bring them in by parts", MostScheduled)
 		}
 		if len(p.faults) >= 50 {
 			break

@@ -3,6 +3,7 @@ package files
 import (
 	"bytes"
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -89,6 +90,18 @@ func TestScheduleRefuses(t *testing.T) {
 			assert.NotEmpty(t, lines[0].Remedy)
 		}
 	}
+}
+
+// More openings at once than any house has are refused as a whole.
+func TestScheduleIsBounded(t *testing.T) {
+	j, _ := ferryPlan(t)
+	var b strings.Builder
+	b.WriteString("room,wall,name,from,width\n")
+	for i := range MostScheduled + 1 {
+		fmt.Fprintf(&b, "Galley,1,D%d,1,1\n", i)
+	}
+	_, err := ReadScheduleCSV(strings.NewReader(b.String()), &j, ids())
+	assert.ErrorContains(t, err, "by parts")
 }
 
 func FuzzReadScheduleCSV(f *testing.F) {

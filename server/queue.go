@@ -14,7 +14,7 @@ import (
 // costly are the operations that take a machine's while: sheets to print, tables, files in and
 // what is worked out on trial. A few are made at a time, the rest wait their turn.
 var costly = []string{"export-plan", "export-cut-list", "export-cut-sheet", "export-labels", "quote-pdf", "shopping-pdf", "shopping-csv",
-	"survey-csv", "export-schedule",
+	"survey-csv", "export-schedule", "take-schedule",
 	"room-svg", "room-dxf",
 	"import-job", "import-section", "preview-survey", "take-survey", "try-rules", "try-order", "set-order", "try-move", "fit-sticks",
 	"bench-fit", "bench-wrong", "bench-template", "export-template", "export-templates"}
