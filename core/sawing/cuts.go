@@ -121,7 +121,11 @@ func checkAfter(j *job.Job, e *piece.End) string {
 	case e.Joint == piece.Cope:
 		return fmt.Sprintf("The cut runs %s along the piece. Then it is coped.", e.Run.In(j.Unit))
 	case e.Faced && e.TopLong != 0:
-		return fmt.Sprintf("At this end its outer edge is %s than the inner one.", words.Longer(e.TopLong, j.Unit))
+		text := fmt.Sprintf("At this end its outer edge is %s than the inner one.", words.Longer(e.TopLong, j.Unit))
+		if e.Joint == piece.Mitre {
+			text += " Plane away the back of the mitre a little, not its face: the front closes first."
+		}
+		return text
 	case e.Chamfer > 0:
 		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(j.Unit))
 	case e.Run > 0:

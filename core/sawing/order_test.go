@@ -3,6 +3,7 @@ package sawing_test
 import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"strings"
 	"testing"
 
 	"gnomon/core/job"
@@ -103,4 +104,26 @@ func TestCautions(t *testing.T) {
 	assert.Equal(t, 3, n[sawing.CautionSetting], "45 left and right, and what the added fence makes of 60")
 	j.PutAway = []string{sawing.CautionShort, sawing.CautionDust, sawing.CautionFence, sawing.CautionSetting, sawing.CautionCoping}
 	assert.Empty(t, count())
+}
+
+// What goes around openings is cut before what runs along the walls, whatever the order; of its mitres the back is eased.
+func TestCasingsAreCutFirst(t *testing.T) {
+	j := plantest.Read(t, `{"gnomon":10,"mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","sticks":["16'"]},{"id":"c","kind":"casing","height":"3","thickness":"3/4",
+		"sticks":["8'"]}],"rooms":[{"id":"r","walls":[{"id":"w","length":"180"}],"openings":[{"id":"o","wall":"w","from":"60","width":"36","told":"jamb","head":"80",
+		"angles":[{"id":"a","corner":"top_left","reading":90.4}]}],"runs":[{"id":"kb","moulding":"b"},{"id":"kc","moulding":"c"}]}]}`)
+	for _, by := range sawing.Ways {
+		j.Rules.Order = by
+		cuts := plantest.Build(t, j).Cuts()
+		require.Len(t, cuts, 10)
+		for i, k := range cuts {
+			assert.Equal(t, i < 6, strings.HasPrefix(k.Piece, "~o."), "%s: %s", by, k.Piece)
+		}
+	}
+	for _, k := range plantest.Build(t, j).Cuts() {
+		if k.Piece == "~o.head" {
+			assert.Contains(t, k.Check, `2 63/64" longer than the inner one`)
+			assert.Contains(t, k.Check, "not its face")
+			break
+		}
+	}
 }
