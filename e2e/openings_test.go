@@ -3,9 +3,11 @@ package e2e
 import (
 	"io"
 	"net/http"
+	"path/filepath"
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -131,4 +133,35 @@ func TestMeasureADoorByThumb(t *testing.T) {
 	b.goTo(strings.Replace(js[string](b, "location.href"), "/measure", "/joints", 1))
 	b.see("Door 1")
 	assert.Contains(t, fetched(t, js[string](b, "location.origin")+"/api/jobs/ferry-house/schedule.csv"), "Galley,1,Door 1,door,jamb,40 3/16,30,80")
+}
+
+// With the practice instruments P in a field reads what stands there, at the desk; on the phone one key reads side after side.
+func TestReadADoorWithInstruments(t *testing.T) {
+	p := run(t, "demo", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
+	b := open(t, 1280, 800)
+	b.goTo(p.addr + "/jobs/ferry-house/measure?room=ticket-office")
+	b.until("document.querySelectorAll('.band .wall').length === 8")
+	b.click(".low .btn", "Openings 1")
+	read := func(label, want string) {
+		at := "[...document.querySelectorAll('.jamb label')].find(l => l.innerText.trim() === " + quote(label) + ")?.control"
+		b.until(at)
+		js[bool](b, "("+at+".focus(), true)")
+		b.key("p")
+		b.until(want + ".test(" + at + ".value)")
+	}
+	read("right height", `/^(6' 8|6' 7 (15|31))/`)
+	read("top left", `/^(89|90)\.?\d*$/`)
+
+	phone := open(t, 390, 844)
+	phone.goTo(p.addr + "/jobs/ferry-house/measure?room=ticket-office")
+	phone.until("document.querySelector('.thumb h2')?.innerText.startsWith('Wall 1')")
+	js[bool](phone, "(document.querySelector('.thumb .on').click(), true)")
+	for _, side := range []string{"from the wall", "width at the foot", "width at the head", "left height"} {
+		phone.until("document.querySelector('.thumb h2')?.innerText.includes('" + side + "')")
+		phone.until("document.querySelector('.thumb .read')?.innerText === 'Laser' && !document.querySelector('.thumb .on').disabled")
+		js[bool](phone, "(document.querySelector('.thumb .read').click(), true)")
+	}
+	phone.until("document.querySelector('.thumb h2').innerText.includes('right height')")
+	phone.do(chromedp.EmulateViewport(844, 390))
+	phone.until("innerWidth === 844 && document.querySelector('.thumb .on').getBoundingClientRect().bottom <= innerHeight")
 }

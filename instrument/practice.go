@@ -107,6 +107,10 @@ func (p *Practice) Press(t Target, by string) error {
 	if err != nil {
 		return err
 	}
+	there, err := room.read(p.info.Kind, t)
+	if err != nil {
+		return err
+	}
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	if p.set.Battery <= 0 {
@@ -127,10 +131,10 @@ func (p *Practice) Press(t Target, by string) error {
 		if r.Unit.Metric() {
 			step = finestMM
 		}
-		r.Length = max(step, measure.FromInches(room.length(t)+off).Round(step))
+		r.Length = max(step, measure.FromInches(there+off).Round(step))
 		r.Text = r.Length.In(r.Unit)
 	} else {
-		r.Angle = onScale(room.angle(t.Wall)+measure.Angle(off), r.Scale).Round(0.1)
+		r.Angle = onScale(measure.Angle(there+off), r.Scale).Round(0.1)
 		r.Text = r.Angle.Text(1)
 	}
 	if lost {

@@ -63,6 +63,13 @@ type Pressed struct {
 	Room   string `json:"room" maxLength:"200"`
 	Index  int    `json:"index" minimum:"0" doc:"the wall, or the corner at its right end"`
 	To     *int   `json:"to,omitempty" minimum:"0" doc:"the other corner of a diagonal"`
+	Jamb   *Jamb  `json:"jamb,omitempty" doc:"what of an opening in the wall"`
+}
+
+// Jamb is what of an opening a practice instrument is held to.
+type Jamb struct {
+	Opening int    `json:"opening" minimum:"1" doc:"which of the wall's, from the left"`
+	At      string `json:"at" enum:"from,sill,jamb_depth,top,bottom,left,right,rising,falling,top_left,top_right,bottom_right,bottom_left"`
 }
 
 func (s *server) instruments(api huma.API) {
@@ -87,7 +94,11 @@ func (s *server) instruments(api huma.API) {
 			if in.Body.To != nil {
 				to = *in.Body.To
 			}
-			if err := p.Press(instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}, s.clientOf(ctx, in.Body.Client)); err != nil {
+			at := instrument.Target{Room: in.Body.Room, Wall: in.Body.Index, To: to}
+			if j := in.Body.Jamb; j != nil {
+				at.Jamb = instrument.Jamb{Opening: j.Opening, At: j.At}
+			}
+			if err := p.Press(at, s.clientOf(ctx, in.Body.Client)); err != nil {
 				return nil, noTarget(err)
 			}
 			return &Body[struct{}]{}, nil

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef } from 'vue'
-import { api, type InstrumentView, lineOf, type PracticeView, take } from '../api/client'
+import { api, type InstrumentView, lineOf, type PracticeView, type Schemas, take } from '../api/client'
 import { clientId } from './client'
 import { tell } from './notice'
 
@@ -76,15 +76,15 @@ export const laser = computed(() => instruments.value.find((i) => i.kind === 'le
 export const protractor = computed(() => instruments.value.find((i) => i.kind === 'angle'))
 
 let late = 0
-/** Presses the button of the practice instrument of a kind, held to a wall, a corner or a diagonal. */
-export async function press(kind: 'length' | 'angle', room: string, index: number, to?: number) {
+/** What of an opening is read. */
+export type Jamb = NonNullable<Schemas['Pressed']['jamb']>
+/** Presses the button of the practice instrument of a kind, held to a wall, a corner, a diagonal or an opening. */
+export async function press(kind: 'length' | 'angle', room: string, index: number, more: { to?: number; jamb?: Jamb } = {}) {
   const i = kind === 'length' ? laser.value : protractor.value
   if (!i?.practice) return
   clearTimeout(late)
   try {
-    await take(
-      api.POST('/api/instruments/{id}/press', { params: { path: { id: i.id } }, body: { client: clientId, room, index, ...(to === undefined ? {} : { to }) } }),
-    )
+    await take(api.POST('/api/instruments/{id}/press', { params: { path: { id: i.id } }, body: { client: clientId, room, index, ...more } }))
     late = window.setTimeout(() => tell(`No reading came from the ${i.name.toLowerCase()}. Press again.`, true), i.practice.delayMs * 3 + 1500)
   } catch (e) {
     tell(lineOf(e), true)

@@ -1,7 +1,7 @@
 // What is entered at an opening: the sides and diagonals of its jambs, its corners, and the set around it.
 import { computed } from 'vue'
 import type { OpeningView } from '../api/client'
-import { arriving } from './instruments'
+import { arriving, press, type Jamb } from './instruments'
 import { attempt, change, newId, setOp, view } from './job'
 import { scaleInHand } from './measuring'
 import { room } from './place'
@@ -50,6 +50,21 @@ export function takeAngle(o: OpeningView, corner: JambCorner) {
     const id = newId('a')
     await change({ do: 'add', kind: 'jamb_reading', in: o.id, id, after: o.angles.at(-1)?.id, value: { id, corner, text, scale } })
   }
+}
+
+/** Reads what of an opening stands there with the practice instrument; a new one is taken as the last of its wall. */
+export function pressAt(o: OpeningView | undefined, wall: string, at: Jamb['at']) {
+  const r = room.value!
+  const along = r.openings.filter((x) => x.wall === wall).sort((a, b) => (a.from.nm < b.from.nm ? -1 : 1))
+  const nth = o ? along.findIndex((x) => x.id === o.id) : along.length
+  const jamb = { opening: nth + 1, at }
+  const kind = /_(left|right)$/.test(at) ? 'angle' : 'length'
+  return press(
+    kind,
+    r.title,
+    r.walls.findIndex((w) => w.id === wall),
+    { jamb },
+  )
 }
 
 /** What of an opening is taken over where it is to be like another: all that says what goes around it. */

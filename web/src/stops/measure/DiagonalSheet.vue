@@ -46,7 +46,7 @@ async function add(typed: string) {
 /** The practice laser from corner to corner. */
 function shot() {
   const at = (id: string) => room.value!.corners.findIndex((c) => c.id === id)
-  void press('length', room.value!.title, at(from.value), at(to.value))
+  void press('length', room.value!.title, at(from.value), { to: at(to.value) })
 }
 const set = (d: DiagonalView) => (typed: string, was: string) =>
   typed ? change(setOp('diagonal', d.id, 'length', typed, was)) : change({ do: 'remove', kind: 'diagonal', id: d.id })

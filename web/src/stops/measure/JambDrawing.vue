@@ -8,7 +8,7 @@ import type { OpeningView } from '../../api/client'
 import { scales } from '../../state/choices'
 import { attempt, clearable, setOp, setter, view } from '../../state/job'
 import { scaleInHand } from '../../state/measuring'
-import { angleOf, lastOf, settledOf, shownOf, takeAngle, takeSide, type Side } from '../../state/opening'
+import { angleOf, lastOf, settledOf, shownOf, takeAngle, pressAt, takeSide, type JambCorner, type Side } from '../../state/opening'
 
 const props = defineProps<{ o: OpeningView }>()
 /** A side that is read once more. */
@@ -17,6 +17,8 @@ watch(
   () => [props.o.id, props.o.sides.length],
   () => (fresh.value = ''),
 )
+/** P in a field reads it with the practice instrument. */
+const read = (at: Side | JambCorner | 'from') => ({ p: () => void pressAt(props.o, props.o.wall, at) })
 const entry = (side: Side) => (fresh.value === side ? undefined : shownOf(props.o, side))
 const field = (side: Side, label: string) => ({
   takes: 'length' as const,
@@ -24,6 +26,15 @@ const field = (side: Side, label: string) => ({
   entry: entry(side),
   hint: '–',
   commit: takeSide(props.o, side, fresh.value === side),
+  keys: read(side),
+})
+const angle = (corner: JambCorner, label: string) => ({
+  takes: 'angle' as const,
+  label,
+  typed: angleOf(props.o, corner)?.typed ?? '',
+  placeholder: '–',
+  commit: takeAngle(props.o, corner),
+  keys: read(corner),
 })
 const readings = computed(() => props.o.settled.filter((s) => s.spread))
 const burn = computed(() => view.value?.tools.burn ?? '')
@@ -43,11 +54,11 @@ const apart = (side: Side) => settledOf(props.o, side)?.spread
   <div class="jamb">
     <div class="drawn">
       <div class="tl">
-        <AngleInput takes="angle" label="top left" :typed="angleOf(o, 'top_left')?.typed ?? ''" placeholder="–" :commit="takeAngle(o, 'top_left')" />
+        <AngleInput v-bind="angle('top_left', 'top left')" />
       </div>
       <div class="top"><LengthInput v-bind="field('top', 'width, head')" /></div>
       <div class="tr">
-        <AngleInput takes="angle" label="top right" :typed="angleOf(o, 'top_right')?.typed ?? ''" placeholder="–" :commit="takeAngle(o, 'top_right')" />
+        <AngleInput v-bind="angle('top_right', 'top right')" />
       </div>
       <div class="lt">
         <LengthInput v-bind="field('left', 'left height')" />
@@ -65,7 +76,9 @@ const apart = (side: Side) => settledOf(props.o, side)?.spread
       <div class="ph">
         <LengthInput takes="length" label="proud, head" :entry="o.proud_head" hint="flush" :commit="clearable('opening', o.id, 'proud_head')" />
       </div>
-      <div class="from"><LengthInput takes="length" label="from left end" :entry="o.from" :commit="setter('opening', o.id, 'from')" /></div>
+      <div class="from">
+        <LengthInput takes="length" label="from left end" :entry="o.from" :commit="setter('opening', o.id, 'from')" :keys="read('from')" />
+      </div>
     </div>
     <div class="row small">
       <label

@@ -191,72 +191,11 @@ const step = computed(() => `${walked.value.walls.taken + walked.value.corners.t
   </section>
 </template>
 
+<style scoped src="./thumb.css"></style>
 <style scoped>
-.thumb {
-  height: 100%;
-  display: flex;
-  flex-direction: column;
-  background: var(--sheet);
-  user-select: none;
-  touch-action: pan-y;
-}
-.face {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  padding: 8px 14px 4px;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-}
-h2 {
-  font-size: 19px;
-}
-h2 .quiet {
-  font-weight: 400;
-  font-size: 15px;
-}
 .tools {
   display: flex;
   gap: 6px;
-}
-.draw {
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: none;
-  min-height: 44px;
-  padding: 0 12px;
-  font-size: 14px;
-}
-.figure {
-  min-height: 76px;
-  font-size: 58px;
-  line-height: 76px;
-  font-weight: 700;
-  white-space: nowrap;
-  letter-spacing: -0.01em;
-}
-.figure.keyed {
-  color: var(--chalk);
-}
-.figure.bad {
-  color: var(--brick);
-}
-.hint {
-  font-size: 26px;
-  font-weight: 400;
-  color: #8b8c83;
-  letter-spacing: 0;
-}
-.error {
-  color: var(--brick);
-  font-size: 15px;
-}
-.said {
-  min-height: 20px;
 }
 .here {
   list-style: none;
@@ -290,62 +229,7 @@ h2 .quiet {
   font-weight: 600;
   padding: 0 12px;
 }
-footer {
-  flex: none;
-  display: grid;
-  grid-template-columns: 1fr 2fr;
-  gap: 6px;
-  padding: 6px 10px 8px;
-}
-footer:has(.read) {
-  grid-template-columns: 1fr 1fr 2fr;
-}
-footer button {
-  min-height: 58px;
-  border-radius: 3px;
-  border: 1px solid var(--rule);
-  background: var(--paper);
-  font-size: 17px;
-}
-.read {
-  border-color: var(--chalk);
-  color: var(--chalk);
-  font-weight: 600;
-}
-.on {
-  background: var(--chalk);
-  border-color: var(--chalk);
-  color: #fff;
-  font-weight: 700;
-  font-size: 21px;
-}
-.on .small {
-  font-weight: 400;
-  margin-left: 8px;
-}
-.on:disabled {
-  opacity: 0.5;
-}
-@media (max-height: 500px) {
-  .thumb {
-    display: grid;
-    grid-template: 1fr auto / 1fr minmax(380px, 1.2fr);
-  }
-  .face {
-    grid-row: 1;
-  }
-  footer {
-    grid-column: 1;
-    grid-row: 2;
-  }
-  .thumb > :deep(.keys) {
-    grid-column: 2;
-    grid-row: 1 / 3;
-  }
-  .figure {
-    font-size: 46px;
-    line-height: 58px;
-    min-height: 58px;
-  }
+.said {
+  min-height: 20px;
 }
 </style>

@@ -6,10 +6,10 @@ import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import TrayBox from '../../parts/TrayBox.vue'
 import { lineOf, type OpeningView } from '../../api/client'
-import { tray, waiting } from '../../state/instruments'
+import { laser, tray, waiting } from '../../state/instruments'
 import { allHere, attempt, change, newId, setOp, view } from '../../state/job'
 import { drawingWanted } from '../../state/measuring'
-import { lastOf, likes, makeLike, shownOf, takeSide, type Side } from '../../state/opening'
+import { lastOf, likes, makeLike, pressAt, shownOf, takeSide, type Side } from '../../state/opening'
 import { choose, findings, room } from '../../state/place'
 import ThumbPad from './ThumbPad.vue'
 import { pressed } from './thumbkeys'
@@ -194,6 +194,7 @@ onBeforeUnmount(() => {
     </div>
     <footer>
       <button class="back" type="button" @click="go(-1)">Back</button>
+      <button v-if="laser?.practice" class="read" type="button" @click="pressAt(o, wall, slot.key)">Laser</button>
       <button class="on" type="button" :disabled="busy" @click="go(1)">
         On <span class="small">{{ at + 1 }} of {{ slots.length }}</span>
       </button>
@@ -201,44 +202,8 @@ onBeforeUnmount(() => {
   </section>
 </template>
 
+<style scoped src="./thumb.css"></style>
 <style scoped>
-.thumb {
-  height: 100%;
-  display: flex;
-  flex-direction: column;
-  background: var(--sheet);
-  user-select: none;
-}
-.face {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  padding: 8px 14px 4px;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-}
-h2 {
-  font-size: 19px;
-}
-h2 .quiet {
-  font-weight: 400;
-  font-size: 15px;
-}
-.draw,
-.chips button,
-.chips select {
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
-  min-height: 44px;
-  padding: 0 12px;
-  font-size: 15px;
-}
 .two {
   display: flex;
   gap: 14px;
@@ -248,27 +213,6 @@ h2 .quiet {
   width: 110px;
   height: 150px;
   flex: none;
-}
-.figure {
-  font-size: 46px;
-  line-height: 64px;
-  font-weight: 700;
-  white-space: nowrap;
-}
-.figure.keyed {
-  color: var(--chalk);
-}
-.figure.bad {
-  color: var(--brick);
-}
-.hint {
-  font-size: 24px;
-  font-weight: 400;
-  color: #8b8c83;
-}
-.error {
-  color: var(--brick);
-  font-size: 15px;
 }
 .said {
   font-size: 14px;
@@ -286,8 +230,13 @@ h2 .quiet {
   padding-top: 4px;
 }
 .chips select {
-  flex: 1;
-  min-width: 0;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  min-height: 44px;
+  padding: 0 12px;
+  font-size: 15px;
 }
 .low {
   min-height: 50px;
@@ -312,25 +261,19 @@ h2 .quiet {
   flex: none;
   padding: 0 10px;
 }
-footer {
-  flex: none;
-  display: grid;
-  grid-template-columns: 1fr 2fr;
-  gap: 6px;
-  padding: 6px 10px 8px;
-}
-footer button {
-  min-height: 58px;
-  border-radius: 3px;
+.chips button,
+.chips select {
   border: 1px solid var(--rule);
-  background: var(--paper);
-  font-size: 17px;
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  min-height: 44px;
+  padding: 0 12px;
+  font-size: 15px;
 }
-.on {
-  background: var(--ink);
-  color: #fff;
-  border-color: var(--ink);
-  font-weight: 700;
-  font-size: 20px;
+.figure {
+  font-size: 46px;
+  line-height: 64px;
+  min-height: 64px;
 }
 </style>
