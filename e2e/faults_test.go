@@ -419,7 +419,15 @@ func TestManyDevices(t *testing.T) {
 	streams.Wait()
 	assert.Zero(t, missed, "every edit was taken")
 	require.NotEmpty(t, seen)
+	// What it keeps, and not what a sweep that is due on a busy machine will free.
 	rss := resident(t, p.cmd.Process.Pid)
+	for range 10 {
+		if rss < 150 {
+			break
+		}
+		time.Sleep(time.Second)
+		rss = resident(t, p.cmd.Process.Pid)
+	}
 	slices.Sort(seen)
 	at := func(q float64) time.Duration { return seen[int(q*float64(len(seen)-1))].Round(time.Millisecond) }
 	within := 0

@@ -51,8 +51,9 @@ func TestCasingsOfTheFerryHouse(t *testing.T) {
 		if js[bool](b, "document.querySelector('.saw h2').innerText.startsWith('Door 1 head')") {
 			break
 		}
+		was := js[string](b, "document.querySelector('.saw h2').innerText + location.search")
 		b.key("j")
-		b.until("document.querySelector('.saw .blade')")
+		b.until("document.querySelector('.saw .blade') && document.querySelector('.saw h2').innerText + location.search !== " + quote(was))
 	}
 	b.see("On its back, face up, outer edge to the fence.")
 	b.see("to the short point")
