@@ -53,6 +53,7 @@ test-go:
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadSurveyCSV -fuzztime 6000x
 	$(GO) test ./cmd/gnomon -run '^$$' -fuzz FuzzCope -fuzztime 2000x -parallel 1
 	$(GO) test ./cmd/gnomon -run '^$$' -fuzz FuzzCasing -fuzztime 2000x -parallel 1
+	$(GO) test ./cmd/gnomon -run '^$$' -fuzz FuzzDetail -fuzztime 4000x -parallel 1
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadScheduleCSV -fuzztime 2000x
 	$(GO) test ./files -run '^$$' -fuzz FuzzReadSection -fuzztime 6000x
 

@@ -26,6 +26,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon fit     --section-a A.csv --section-b B.csv --reading 92 [--joint cope|mitre] [--made-for 90] [--back-cut 15] [--format text|json]
   gnomon fit     --file JOB.json [--format text|json]
   gnomon casing  --file SET.json [--format text|json]
+  gnomon detail  NAME --file IN.json [--format text|json]    an odd place; gnomon detail --list names them and their fields
   gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
@@ -77,6 +78,8 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdFit(args, in, out)
 	case "casing":
 		return cmdCasing(args, in, out)
+	case "detail":
+		return cmdDetail(args, in, out)
 	case "nest":
 		return cmdNest(args, in, out)
 	case "schema":

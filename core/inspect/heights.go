@@ -83,8 +83,9 @@ func PastStep(j *job.Job, r *job.Room, s job.Spot) string {
 	case job.StepStrip:
 		return fmt.Sprintf("Put a strip %s high under the base on the low floor.", fall.In(j.Unit))
 	}
-	k := detail.StepDown(fall, detail.Slope)
+	between, takes := detail.Link(fall.Inches(), detail.Slope)
 	return fmt.Sprintf("Step the base with a link sloped %s: both joints cut %s, the link %s between its cuts; it takes %s of wall. Fill under it with a piece "+
 		"%s high, its tip cut %s.",
-		detail.Slope, k.Joint, k.Long.In(j.Unit), k.Takes.In(j.Unit), fall.In(j.Unit), k.Tip)
+		measure.Angle(detail.Slope), measure.Angle(detail.Slope/2), measure.FromInches(between).In(j.Unit), measure.FromInches(takes).In(j.Unit), fall.In(j.Unit),
+		measure.Angle(90-detail.Slope))
 }
