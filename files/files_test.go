@@ -101,7 +101,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"empty":           {``, "job file"},
 		"not JSON":        {"{\n\"gnomon\":1,\n}", "line 3"},
 		"no version":      {`{"name":"x"}`, `"gnomon" is missing`},
-		"newer":           {`{"gnomon":11,"hologram":true}`, "newer"},
+		"newer":           {`{"gnomon":12,"hologram":true}`, "newer"},
 		"unknown field":   {`{"gnomon":1,"colour":"red"}`, "colour"},
 		"wrong kind":      {`{"gnomon":1,"rooms":{}}`, "rooms"},
 		"two jobs":        {`{"gnomon":1}{"gnomon":1}`, "after top-level value"},

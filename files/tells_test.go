@@ -105,7 +105,7 @@ func TestEveryListTellsWhatIsHeldBack(t *testing.T) {
 	j, p, text, at := planned(t, `{"gnomon":6,"mouldings":[{"id":"m","height":"5","thickness":"3/4","sticks":["16'"]}],
 		"rooms":[{"id":"r","walls":[{"id":"a","lengths":[{"id":"x","length":"112"},{"id":"y","length":"113"}]},{"id":"b","length":"90"}],
 			"corners":[{"id":"c","reading":90}],"runs":[{"id":"k","moulding":"m"}],
-		"spots":[{"id":"s","wall":"b","kind":"step_down","at":"40","height":"3/4"}]}]}`)
+		"spots":[{"id":"s","wall":"b","kind":"step_down","at":"40"}]}]}`)
 	assert.Contains(t, text, "held back")
 	assert.Contains(t, text, "Base 1: Held back, not to be cut yet. The readings of wall 1 do not agree: measure it a third time.")
 	assert.Contains(t, text, "Base 2: Not cut as it is. The floor steps")

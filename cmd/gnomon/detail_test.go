@@ -21,8 +21,10 @@ func TestDetail(t *testing.T) {
 		{"step", `{"fall":0.5,"slope_deg":"30","height":"5.25"}`, map[string]any{"joint_deg": 15.0, "link_in": 1.0, "takes_in": .866025, "filler_tip_deg": 60.0}},
 		{"bullnose", `{"radius":"3/4","turn_deg":90,"pieces":1}`,
 			map[string]any{"cut_deg": 22.5, "back_in": .62132, "past_start_in": .31066, "from_corner_in": .43934, "hollow_in": .0618}},
-		{"bend", `{"radius":30,"turn_deg":60,"pieces":4,"side":"convex"}`, map[string]any{"cut_deg": 6.0, "back_in": 6.3063, "past_start_in": 3.1531, "hollow_in": .1652}},
-		{"bend", `{"radius":30,"turn_deg":60,"pieces":6,"side":"concave"}`, map[string]any{"end_cut_deg": 2.5, "cut_deg": 5.0, "back_in": 5.2293, "hollow_in": .1142}},
+		{"bend", `{"radius":30,"turn_deg":60,"pieces":4,"side":"convex"}`,
+			map[string]any{"cut_deg": 6.0, "back_in": 6.3063, "past_start_in": 3.1531, "hollow_in": .1652}},
+		{"bend", `{"radius":30,"turn_deg":60,"pieces":6,"side":"concave"}`,
+			map[string]any{"end_cut_deg": 2.5, "cut_deg": 5.0, "back_in": 5.2293, "hollow_in": .1142}},
 		{"stair", `{"riser":"7 1/2","tread":10,"risers":14,"height":"5 1/4","above_nosing":2}`,
 			map[string]any{"pitch_deg": 36.8699, "joint_deg": 18.43495, "starts_in": -6.3333, "ends_in": 3.6667, "top_edge_in": 175.0}},
 		{"notch", `{"left_of":"40 1/16","right_of":"75 7/16","wall":118,"width":"2 1/2","sill":0,"height_low":"4 1/2","height_high":"5 1/4","clearance":0}`,
@@ -99,7 +101,8 @@ func TestDetailList(t *testing.T) {
 func TestDetailRefuses(t *testing.T) {
 	for _, c := range []struct{ name, in, says string }{
 		{"step", "", "JSON"}, {"step", "{", "JSON"}, {"step", "[]", "object"}, {"step", `{"fall":1}{}`, "more than one"}, {"step", `{}`, "is missing"},
-		{"step", `{"fall":{}}`, "brackets"}, {"step", `{"fall":"x"}`, "the step’s height"}, {"step", `{"fall":"-1"}`, "negative"}, {"step", `{"fall":0}`, "lies from"},
+		{"step", `{"fall":{}}`, "brackets"}, {"step", `{"fall":"x"}`, "the step’s height"},
+		{"step", `{"fall":"-1"}`, "negative"}, {"step", `{"fall":0}`, "lies from"},
 		{"step", `{"fall":1,"colour":2}`, "colour"}, {"step", `{"fall":[1,2]}`, "one is wanted"}, {"step", `{"fall":true}`, "brackets"},
 		{"stair", `{"riser":7,"tread":10,"risers":1.5}`, "whole number"}, {"bend", `{"radius":5,"turn_deg":90,"side":"round"}`, "no such choice"},
 		{"notch", `{"left_of":1,"height_high":0}`, "no higher"}, {"stairs", `{}`, "none of that name"},

@@ -21,6 +21,16 @@ func (r *Run) kind(j *Joint) {
 	left, right := a.Label, words.Small(b.Label)
 	mitres := a.Section == b.Section || a.Flat && b.Flat
 	j.Unequal = a.Section != b.Section && a.Out != b.Out
+	if c.Round && c.Kind == job.Inside {
+		j.Kind, j.Rule = Mitre, RuleBullnose
+		j.Reason = fmt.Sprintf("%s and %s follow the hollow corner with short pieces between them, each joint a part of the turn.", left, right)
+		j.Why = j.Reason
+		j.RunnerUp = "None: a cope or one mitre would leave the hollow open behind it."
+		if !mitres {
+			j.apart(left, right)
+		}
+		return
+	}
 	if c.Kind == job.Outside {
 		j.Kind, j.Rule = Mitre, RuleOutsideMitre
 		j.because(left+" and "+right+" are mitred", "an outside corner always is")

@@ -11,20 +11,20 @@ import (
 // has them, or as k chords within a hollow one, whose backs are 2R·sin(δ/2k), which turn δ/2k where the straight walls
 // begin and δ/k between, and stand R·(1 − cos(δ/2k)) off the wall in their middles. From a chord c and the rise d
 // behind it R = (c²/4 + d²)/2d and δ = 4·atan(2d/c).
-var bend = Detail{Name: "bend", Title: "Curved wall", Place: OnWall,
+var bend = Detail{Name: "bend", Title: "Curved wall", Place: AtCorner,
 	Says: "A curved wall is followed by short straight pieces, as many as leave no more hollow than one accepts; or by a moulding that bends.",
 	Fields: []Field{
-		{Name: "side", Label: "the wall is", Takes: Choice, Preset: "convex", Choices: []string{"convex", "concave"}},
+		{Name: "side", Label: "the wall is", Takes: Choice, Preset: "convex", Choices: []string{"convex", "concave"}, Room: OfSide},
 		{Name: "radius", Label: "radius", Takes: Length, Free: true, Least: .25, Most: 2400},
-		{Name: "turn_deg", Label: "it turns", Takes: Angle, Free: true, Least: 1, Most: 179},
+		{Name: "turn_deg", Label: "it turns", Takes: Angle, Free: true, Least: 1, Most: 179, Room: OfTurn},
 		{Name: "chord", Label: "or: a chord across it", Takes: Length, Free: true, Least: .5, Most: 2400,
 			Help: "Straight from where the curve begins to where it ends."},
 		{Name: "rise", Label: "and the rise at its middle", Takes: Length, Free: true, Least: 1.0 / 64, Most: 1200},
 		{Name: "pieces", Label: "pieces", Takes: Count, Free: true, Least: 0, Most: 120},
-		{Name: "hollow", Label: "or: hollow accepted", Takes: Length, Preset: "1/8", Least: 1.0 / 128, Most: 3},
+		{Name: "hollow", Label: "or: hollow accepted", Takes: Length, Preset: "1/8", Least: 1.0 / 128, Most: 3, Room: OfHollow},
 		{Name: "way", Label: "followed by", Takes: Choice, Preset: "facets", Choices: []string{"facets", "flexible"}},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12, Room: OfThickness},
 	},
 	Work: workBend}
 
@@ -52,13 +52,13 @@ func curve(g *Given) (r, t float64, err error) {
 	return r, t, nil
 }
 
-// convexCount is how few pieces leave no more hollow than y around the outside.
-func convexCount(r, t, y float64) int {
+// AroundCount is how few pieces leave no more hollow than y around the outside.
+func AroundCount(r, t, y float64) int {
 	return max(0, int(math.Ceil(t/(2*toDeg(math.Acos(r/(r+y))))-1e-9))-1)
 }
 
-// concaveCount is the same for chords within.
-func concaveCount(r, t, y float64) int {
+// WithinCount is the same for chords within.
+func WithinCount(r, t, y float64) int {
 	if y >= r {
 		return 1
 	}
@@ -82,9 +82,9 @@ func workBend(g *Given) (*Worked, error) {
 	case g.Has("pieces"):
 		k = g.n("pieces")
 	case hollow:
-		k = concaveCount(r, t, g.the("hollow"))
+		k = WithinCount(r, t, g.the("hollow"))
 	default:
-		k = convexCount(r, t, g.the("hollow"))
+		k = AroundCount(r, t, g.the("hollow"))
 	}
 	if most := g.detail.Field("pieces").Most; float64(k) > most {
 		return nil, g.refuse("hollow", g.in(g.the("hollow")), fmt.Sprintf("it takes %d pieces", k), "accept more, or take a moulding that bends")
@@ -146,14 +146,14 @@ func flexible(g *Given, r, t float64, hollow bool) *Worked {
 func concave(g *Given, r, t float64, k int) *Worked {
 	high, thick := g.the("height"), g.the("thickness")
 	w := &Worked{Drawn: Drawing{View: Above}}
-	half := t / (2 * float64(k))
-	back := 2 * r * sin(half)
-	w.angle("end_cut_deg", "the cuts where the straight walls begin", half/2)
+	c := Within(r, t, k)
+	half, back := c.Cut, c.Back
+	w.angle("end_cut_deg", "the cuts where the straight walls begin", c.End)
 	w.angle("cut_deg", "each cut between", half)
 	w.length("back_in", "the back of a small piece", back)
 	w.length("past_start_in", "a wall’s piece runs past the curve’s start", 0)
-	w.length("from_corner_in", "and ends short of where the walls would meet", r*tan(t/2))
-	w.length("hollow_in", "hollow behind the middle of each", r*(1-cos(half)))
+	w.length("from_corner_in", "and ends short of where the walls would meet", c.Short)
+	w.length("hollow_in", "hollow behind the middle of each", c.Hollow)
 	w.length("radius_in", "radius", r)
 	const seen = 6.0
 	curved := arc(0, -r, r, 90, 90-t)

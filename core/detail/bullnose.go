@@ -11,7 +11,7 @@ import (
 // turns δ/(k+1), each cut is half of that, g; the backs of the pieces are 2R·tan g, a wall's piece runs R·tan g past
 // where the curve begins, and R·(1/cos g − 1) stays hollow behind each joint. For crown R is that of the wall at its
 // bottom edge, to which it is told; how far it stands out only lengthens its top.
-var bullnose = Detail{Name: "bullnose", Title: "Rounded corner", Place: Nowhere,
+var bullnose = Detail{Name: "bullnose", Title: "Rounded corner", Place: AtCorner,
 	Says: "A rounded outside corner is turned by a plain mitre and a filler, or by one or two small pieces, which leave less behind them.",
 	Fields: []Field{
 		{Name: "radius", Label: "radius of the corner", Takes: Length, Free: true, Least: 1.0 / 16, Most: 24},
@@ -19,10 +19,10 @@ var bullnose = Detail{Name: "bullnose", Title: "Rounded corner", Place: Nowhere,
 			Help: "Lay a straightedge on each wall and mark where the wall leaves it."},
 		{Name: "crossed", Label: "or: straightedges cross, off the curve", Takes: Length, Free: true, Least: 1.0 / 64, Most: 24,
 			Help: "Lay one along each wall; read from where they cross to the curve, along the line that halves the corner."},
-		{Name: "turn_deg", Label: "it turns", Takes: Angle, Preset: "90", Least: 5, Most: 175},
+		{Name: "turn_deg", Label: "it turns", Takes: Angle, Preset: "90", Least: 5, Most: 175, Room: OfTurn},
 		{Name: "pieces", Label: "pieces between", Takes: Count, Preset: "1", Least: 0, Most: 12},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12, Room: OfThickness},
 	},
 	Work: workBullnose}
 
@@ -36,11 +36,13 @@ func workBullnose(g *Given) (*Worked, error) {
 		return nil, err
 	}
 	w := convex(g, r, t, k)
+	w.count("pieces", "pieces", k)
 	if late {
 		s := math.Sqrt(2 * r * leaves)
 		short := piecesOf(t, k) * s * cos(t/2) / sin(t/2)
 		w.length("short_by_in", "by the dots the piece comes short by up to", short)
-		w.step("A dot is set where the wall has visibly left the straightedge, some %s late: add up to %s to each small piece, or read where two straightedges cross.",
+		w.step("A dot is set where the wall has visibly left the straightedge, some %s late: add up to %s to each small piece, "+
+			"or read where two straightedges cross.",
 			g.in(s), g.in(short))
 	}
 	return w, nil
@@ -71,14 +73,13 @@ func roundedRadius(g *Given, t float64) (r float64, dots bool, err error) {
 func convex(g *Given, r, t float64, k int) *Worked {
 	high, thick := g.the("height"), g.the("thickness")
 	w := &Worked{Drawn: Drawing{View: Above}}
-	cut := t / (2 * float64(k+1))
-	past := r * tan(cut)
-	back := 2 * past
+	c := Around(r, t, k)
+	cut, past, back := c.Cut, c.Past, c.Back
 	w.angle("cut_deg", "each cut", cut)
 	w.length("back_in", "the back of a small piece", back)
 	w.length("past_start_in", "a wall’s piece runs past the curve’s start", past)
-	w.length("from_corner_in", "and ends short of the sharp corner", r*tan(t/2)-past)
-	w.length("hollow_in", "hollow behind each joint", r*(1/cos(cut)-1))
+	w.length("from_corner_in", "and ends short of the sharp corner", c.Short)
+	w.length("hollow_in", "hollow behind each joint", c.Hollow)
 	w.length("face_in", "the face of a small piece", 2*(r+thick)*tan(cut))
 	w.length("radius_in", "radius", r)
 	seen := max(6, r)
@@ -118,7 +119,7 @@ func convex(g *Given, r, t float64, k int) *Worked {
 	switch {
 	case k == 0:
 		w.step("Mitre both pieces %s as though the corner were sharp, and fill the hollow of %s behind the joint from above once the glue has set.", g.deg(cut),
-			g.in(r*(1/cos(cut)-1)))
+			g.in(c.Hollow))
 	default:
 		w.step("Mark where the curve begins, its middle, and halfway between; each wall's piece runs %s past the beginning.", g.in(past))
 		w.step("Cut the small pieces off a long one, both ends at %s, %s at the back between the cuts.", g.deg(cut), g.in(back))

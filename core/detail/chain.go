@@ -17,8 +17,8 @@ var chain = Detail{Name: "chain", Title: "Around a post, mantel or pendant", Pla
 			Help: "Outside corners as they are, inside ones negative; one figure for all, or one for each."},
 		{Name: "closed", Label: "it closes on itself", Takes: Choice, Preset: "no", Choices: []string{"no", "yes"}},
 		{Name: "ends", Label: "its ends", Takes: Choice, Preset: "wall", Choices: []string{"wall", "return", "square"}},
-		{Name: "height", Label: "the moulding’s drop", Takes: Length, Preset: "1 3/4", Least: 1.0 / 8, Most: 12},
-		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "1 1/2", Least: 1.0 / 16, Most: 12},
+		{Name: "height", Label: "the moulding’s drop", Takes: Length, Preset: "1 3/4", Least: 1.0 / 8, Most: 12, Room: OfHeight},
+		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "1 1/2", Least: 1.0 / 16, Most: 12, Room: OfThickness},
 	},
 	Work: workChain}
 
@@ -46,7 +46,7 @@ func workChain(g *Given) (*Worked, error) {
 		return nil, g.refuse("turns_deg", fmt.Sprint(len(turns)), fmt.Sprintf("%d faces turn %d times", n, joints), "give one for all, or one for each")
 	}
 	turns = turns[:min(joints, len(turns))]
-	w := &Worked{Drawn: Drawing{View: Above}}
+	w := &Worked{Drawn: Drawing{View: Above}, Glued: true}
 	part := func(i int) string { return fmt.Sprintf("piece-%d", (i+n)%n+1) }
 	plane := func(turn float64) joint.Normal {
 		if turn < 0 {
@@ -102,7 +102,8 @@ func workChain(g *Given) (*Worked, error) {
 	w.draw()
 	w.step("Feed from one side: the right end of each piece and the left end of the next are the same swing or its mirror; number every piece on its back.")
 	w.step("Cut them in order off one long stick, so that the figure runs on, each to its bottom edge.")
-	w.step("Glue them up in order on a flat board, taped across the faces; leave the last joint dry until it is tried: %s either way is to be expected.", g.in(up64(wiggle)))
+	w.step("Glue them up in order on a flat board, taped across the faces; leave the last joint dry until it is tried: "+
+		"%s either way is to be expected.", g.in(up64(wiggle)))
 	w.Cautions = append(w.Cautions, offcut)
 	return w, nil
 }
@@ -141,10 +142,10 @@ func (w *Worked) returns(high, thick float64) {
 		return f
 	}
 	l := Stick{Part: "return-left", Label: "left return", High: high, Thick: thick, Cap: true, At: turn(first, 0, -1),
-		Left: left(End{Plane: square().Plane, Against: "the wall"}),
+		Left:  left(End{Plane: square().Plane, Against: "the wall"}),
 		Right: meets(out(45), first.Part)}
 	r := Stick{Part: "return-right", Label: "right return", High: high, Thick: thick, Cap: true, At: turn(last, last.Length, 1),
-		Left: left(meets(out(45), last.Part)),
+		Left:  left(meets(out(45), last.Part)),
 		Right: End{Plane: square().Plane, Against: "the wall"}}
 	w.Sticks = append(w.Sticks, l, r)
 }

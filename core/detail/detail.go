@@ -30,18 +30,48 @@ type Field struct {
 	Most    float64
 	Choices []string
 	Help    string
+	Mirror  string // the field that says the same seen from the other side
+	Room    Known  // what a room knows it by
 }
 
 // Place is where in a room a detail can be put.
 type Place string
 
-// Places: at a place along a wall, where it changes what runs there; at the end of what runs along a wall; as pieces of its own;
-// or nowhere, where it only says how to do something.
+// Places: at a place along a wall, where what runs there is parted by it; in a piece that runs past it; at a corner; at the end
+// of what runs along a wall; as pieces of its own; or nowhere, where it only says how to do something. A drawing of one on a wall
+// or at an end has its place there at x = 0.
 const (
-	OnWall  Place = "wall"
-	AtEnd   Place = "end"
-	Alone   Place = "alone"
-	Nowhere Place = ""
+	OnWall   Place = "wall"
+	InPiece  Place = "piece"
+	AtCorner Place = "corner"
+	AtEnd    Place = "end"
+	Alone    Place = "alone"
+	Nowhere  Place = ""
+)
+
+// Known is what a room knows a field by once the detail is put in it: there the field is not asked for.
+type Known string
+
+// What a room knows: the height of the moulding that the pieces are of, or that runs there, and how far it stands out; those of
+// what runs on the pieces; the wall's length, where the piece begins on it, how high its bottom is, how high the base is, what
+// a corner turns, the saw's blade.
+const (
+	OfHeight    Known = "height"
+	OfThickness Known = "thickness"
+	OfSecond    Known = "second"
+	OfWall      Known = "wall"
+	OfStart     Known = "start"
+	OfSill      Known = "sill"
+	OfBase      Known = "base"
+	OfTurn      Known = "turn"
+	OfBlade     Known = "blade"
+	OfSlope     Known = "slope" // by the house rule
+	OfHollow    Known = "hollow"
+	OfEnd       Known = "end"  // which end of the run it is put at
+	OfSide      Known = "side" // convex or concave, as the corner is
+	OfWay       Known = "way"  // by the house rule
+	OfRest      Known = "rest" // from the place to where the run ends on that side
+	OfLowSide   Known = "low"  // likewise on the side that it falls to
 )
 
 // Detail is one odd place.
@@ -51,7 +81,7 @@ type Detail struct {
 	Says   string // what it works out, in a sentence
 	Place  Place
 	Fields []Field
-	Work   func(g *Given) (*Worked, error)
+	Work   func(g *Given) (*Worked, error) `json:"-"`
 }
 
 // Field finds a field, or nil.
@@ -106,11 +136,33 @@ func (f Figure) Text(unit measure.Unit) string {
 	return f.Takes.text(f.Value, unit)
 }
 
+// Hole is what is cut out of a piece that runs past something: from its left end and its bottom, as it hangs and as it lies face up
+// with its bottom toward you. A slot's Round end is at what comes through.
+type Hole struct {
+	From, To  float64
+	Low, High float64
+	Round     bool
+	// NailFrom and NailTo are between what no nail goes in.
+	NailFrom, NailTo float64
+}
+
+// NoNail is how far from what comes out of a wall no nail goes in: a hand's breadth, for what leads to it.
+const NoNail = 4.0
+
+// hole adds one, and where it is not nailed.
+func (w *Worked) hole(g *Given, h Hole) {
+	h.NailFrom, h.NailTo = max(0, h.From-NoNail), h.To+NoNail
+	w.Holes = append(w.Holes, h)
+	w.step("No nail from %s to %s along it: wires or pipes may come to it from above or below.", g.in(h.NailFrom), g.in(h.NailTo))
+}
+
 // Worked is a detail worked out.
 type Worked struct {
 	Figures  []Figure
 	Sticks   []Stick
+	Holes    []Hole
 	Drawn    Drawing
+	Glued    bool     // it is glued up on the bench as one
 	Steps    []string // what to do, in order
 	Cautions []string
 }

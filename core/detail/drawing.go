@@ -22,7 +22,7 @@ const (
 	Filler = "filler" // what is filled or glued under
 	Wall   = "wall"
 	Floor  = "floor"
-	Hole   = "hole"
+	Cut    = "hole"
 	Mark   = "mark" // a line to mark by
 )
 

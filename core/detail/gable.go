@@ -5,7 +5,7 @@ import "math"
 // gable is what runs up under a ceiling that slopes: a rake to a wall, or two to a peak. At a side wall and at the peak
 // joints are plumb, p off square; from a level piece to the rake each is cut p/2; what lands on the slope from a level run
 // is cut 90 − p.
-var gable = Detail{Name: "gable", Title: "Sloped ceiling", Place: Nowhere,
+var gable = Detail{Name: "gable", Title: "Sloped ceiling", Place: Alone,
 	Says: "Trim under a sloped ceiling: from a wall, or from level trim, up the slope to the peak of a gable or the high wall.",
 	Fields: []Field{
 		{Name: "rise", Label: "it rises", Takes: Length, Free: true, Least: 1.0 / 16, Most: 600},
@@ -13,8 +13,8 @@ var gable = Detail{Name: "gable", Title: "Sloped ceiling", Place: Nowhere,
 		{Name: "pitch_deg", Label: "or: its pitch", Takes: Angle, Free: true, Least: 1, Most: 75},
 		{Name: "shape", Label: "it goes up to", Takes: Choice, Preset: "peak", Choices: []string{"peak", "wall"}},
 		{Name: "foot", Label: "and begins at", Takes: Choice, Preset: "wall", Choices: []string{"wall", "level"}},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "3 1/2", Least: .25, Most: 24},
-		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "3 1/2", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12, Room: OfThickness},
 	},
 	Work: workGable}
 

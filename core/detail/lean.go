@@ -17,9 +17,9 @@ var lean = Detail{Name: "lean", Title: "Against a tub or cabinet", Place: AtEnd,
 		{Name: "gap", Label: "or: gap at a square’s top", Takes: Length, Free: true, Least: -24, Most: 24},
 		{Name: "over", Label: "the square is high", Takes: Length, Preset: "12", Least: 1, Most: 96},
 		{Name: "corner_deg", Label: "angle in plan between wall and it", Takes: Angle, Preset: "90", Least: 20, Most: 160},
-		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
+		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}, Room: OfEnd},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 	},
 	Work: workLean}
 

@@ -4,12 +4,12 @@ package detail
 // outer edge is its bottom, the raking one's its top. The angle between them is the pitch p, both
 // are cut (180 − p)/2 off square, past what a saw swings. Along a fence square to the saw's own it is p/2; the long point runs
 // out H/tan(p/2).
-var needle = Detail{Name: "needle", Title: "Rake in a sharp point", Place: Nowhere,
+var needle = Detail{Name: "needle", Title: "Rake in a sharp point", Place: Alone,
 	Says: "Where a raking moulding runs into a level one under it in a needle point, further than a saw swings: the cut along an added fence.",
 	Fields: []Field{
 		{Name: "pitch_deg", Label: "the angle between them", Takes: Angle, Least: 5, Most: 89},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "2 1/2", Least: .25, Most: 12},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "2 1/2", Least: .25, Most: 12, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 		{Name: "rises", Label: "it rises to the", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},
 	},
 	Work: workNeedle}
@@ -27,7 +27,7 @@ func workNeedle(g *Given) (*Worked, error) {
 	w.Sticks = []Stick{
 		{Part: "level", Label: "level moulding", Length: seen, High: high, Thick: thick, At: level(0, 0), Left: left(meets(up(90-p/2), "rake")), Right: square()},
 		{Part: "rake", Label: "raking moulding", Length: seen - far, High: high, Thick: thick, At: raked(begin[0], begin[2], p),
-			Left: left(meets(down(90-p/2), "level")),
+			Left:  left(meets(down(90-p/2), "level")),
 			Right: square()},
 	}
 	w.faceOther(g.is("rises", "left"))

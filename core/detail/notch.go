@@ -6,21 +6,21 @@ import "math"
 // another by, m = xl + w + xr − L, is shared; the hole goes from x − c to x + w + c and from h − c to h + c, and is open at
 // an edge that it passes. The deviation of m is √(3σ² + (0.0002·L)²). A round blade that stops at a mark on the face has cut
 // less far behind it, or more: √(r² − (r − t − e)²) less √(r² − (r − e)²), the blade through by e.
-var notch = Detail{Name: "notch", Title: "Box in the way", Place: Nowhere,
+var notch = Detail{Name: "notch", Title: "Box in the way", Place: InPiece,
 	Says: "A socket, switch or vent in the base: where its hole or notch is from the piece’s end and from the floor, and where the saw must stop.",
 	Fields: []Field{
-		{Name: "left_of", Label: "from the wall’s left end to its left side", Takes: Length, Least: 0, Most: 2400},
-		{Name: "right_of", Label: "from its right side to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400},
-		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400},
+		{Name: "left_of", Label: "from the wall’s left end to its left side", Takes: Length, Least: 0, Most: 2400, Mirror: "right_of"},
+		{Name: "right_of", Label: "from its right side to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400, Mirror: "left_of"},
+		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400, Room: OfWall},
 		{Name: "width", Label: "width", Takes: Length, Preset: "2 1/2", Least: 1.0 / 8, Most: 120},
-		{Name: "sill", Label: "the moulding’s bottom is above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240},
+		{Name: "sill", Label: "the moulding’s bottom is above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240, Room: OfSill},
 		{Name: "height_low", Label: "its bottom, above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240},
 		{Name: "height_high", Label: "its top, above the floor", Takes: Length, Least: 0, Most: 240},
 		{Name: "clearance", Label: "clearance all around", Takes: Length, Preset: "1/16", Least: 0, Most: 2},
-		{Name: "start", Label: "the piece begins, from the wall’s left end", Takes: Length, Preset: "0", Least: 0, Most: 2400},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Free: true, Least: .25, Most: 24},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
-		{Name: "blade", Label: "the saw’s blade", Takes: Length, Preset: "7 1/4", Least: 3, Most: 16, Help: "Its diameter."},
+		{Name: "start", Label: "the piece begins, from the wall’s left end", Takes: Length, Preset: "0", Least: 0, Most: 2400, Room: OfStart},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Free: true, Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
+		{Name: "blade", Label: "the saw’s blade", Takes: Length, Preset: "7 1/4", Least: 3, Most: 16, Help: "Its diameter.", Room: OfBlade},
 	},
 	Work: workNotch}
 
@@ -100,7 +100,7 @@ func workNotch(g *Given) (*Worked, error) {
 	}
 	first := max(0, from-8)
 	w.Drawn.shape(There, [2]float64{first, 0}, [2]float64{to + 8, 0}, [2]float64{to + 8, seen}, [2]float64{first, seen})
-	w.Drawn.shape(Hole, [2]float64{hole[0], hole[2]}, [2]float64{hole[1], hole[2]}, [2]float64{hole[1], hole[3]}, [2]float64{hole[0], hole[3]})
+	w.Drawn.shape(Cut, [2]float64{hole[0], hole[2]}, [2]float64{hole[1], hole[2]}, [2]float64{hole[1], hole[3]}, [2]float64{hole[0], hole[3]})
 	w.Drawn.dim([2]float64{first, 0}, [2]float64{from, 0}, g.in(from))
 	w.Drawn.dim([2]float64{from, hole[3]}, [2]float64{to, hole[3]}, g.in(to-from))
 	w.Drawn.dim([2]float64{to, hole[2]}, [2]float64{to, hole[3]}, g.in(hole[3]-hole[2]))
@@ -108,9 +108,11 @@ func workNotch(g *Given) (*Worked, error) {
 	if b > 0 && (!g.Has("height") || t < top) {
 		w.step("Bore a hole inside each corner and saw from hole to hole.")
 	} else {
-		w.step("Cut the sides first, then what joins them; stop %s before the corners and finish them by hand, or go in from the back: the round blade reaches that much further on the side that it goes in.",
+		w.step("Cut the sides first, then what joins them; stop %s before the corners and finish them by hand, "+
+			"or go in from the back: the round blade reaches that much further on the side that it goes in.",
 			g.in(up64(short)))
 	}
+	w.hole(g, Hole{From: from, To: to, Low: hole[2], High: hole[3]})
 	w.Cautions = append(w.Cautions, wires)
 	return w, nil
 }
@@ -122,21 +124,22 @@ func up64(v float64) float64 {
 }
 
 // wires is the caution at everything that comes out of a wall.
-const wires = "Wires and pipes come to it inside the wall: switch off and know their way before you cut or nail, keep nails a hand's breadth from where they run, and leave what is connected to the licensed trade and the local code."
+const wires = "Wires and pipes come to it inside the wall: switch off and know their way before you cut or nail, " +
+	"keep nails a hand's breadth from where they run, and leave what is connected to the licensed trade and the local code."
 
 // pipe is a pipe that comes out of the wall or the floor: a hole of its diameter and the clearance, with a slot to the nearer
 // edge where the piece cannot be slid over it.
-var pipe = Detail{Name: "pipe", Title: "Pipe or valve", Place: Nowhere,
+var pipe = Detail{Name: "pipe", Title: "Pipe or valve", Place: InPiece,
 	Says: "A pipe through the base: where its hole is, how wide, and to which edge the slot goes by which it slips on.",
 	Fields: []Field{
-		{Name: "left_of", Label: "from the wall’s left end to its middle", Takes: Length, Least: 0, Most: 2400},
-		{Name: "right_of", Label: "from its middle to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400},
-		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400},
+		{Name: "left_of", Label: "from the wall’s left end to its middle", Takes: Length, Least: 0, Most: 2400, Mirror: "right_of"},
+		{Name: "right_of", Label: "from its middle to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400, Mirror: "left_of"},
+		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400, Room: OfWall},
 		{Name: "diameter", Label: "its diameter", Takes: Length, Preset: "7/8", Least: 1.0 / 8, Most: 12},
 		{Name: "up", Label: "its middle, above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240},
 		{Name: "clearance", Label: "clearance all around", Takes: Length, Preset: "1/8", Least: 0, Most: 2},
-		{Name: "start", Label: "the piece begins, from the wall’s left end", Takes: Length, Preset: "0", Least: 0, Most: 2400},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
+		{Name: "start", Label: "the piece begins, from the wall’s left end", Takes: Length, Preset: "0", Least: 0, Most: 2400, Room: OfStart},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
 		{Name: "slips", Label: "it can be slid over the pipe’s end", Takes: Choice, Preset: "no", Choices: []string{"no", "yes"}},
 	},
 	Work: workPipe}
@@ -165,18 +168,21 @@ func workPipe(g *Given) (*Worked, error) {
 	w.length("up_in", "its middle, from the bottom edge", up)
 	first := max(0, x-10)
 	w.Drawn.shape(There, [2]float64{first, 0}, [2]float64{x + 10, 0}, [2]float64{x + 10, high}, [2]float64{first, high})
+	slot := [2]float64{up - wide/2, up + wide/2}
 	if !g.is("slips", "yes") {
 		edge := 0.0
 		word := "bottom"
 		if high-up < up {
 			edge, word = high, "top"
 		}
-		w.Drawn.shape(Hole, [2]float64{x - wide/2, edge}, [2]float64{x + wide/2, edge}, [2]float64{x + wide/2, up}, [2]float64{x - wide/2, up})
+		slot = [2]float64{min(edge, up-wide/2), max(edge, up+wide/2)}
+		w.Drawn.shape(Cut, [2]float64{x - wide/2, edge}, [2]float64{x + wide/2, edge}, [2]float64{x + wide/2, up}, [2]float64{x - wide/2, up})
 		w.step("Bore %s through the face, and saw a slot as wide from it to the %s edge; keep what comes out and glue it back behind the pipe.", g.in(wide), word)
 	} else {
 		w.step("Bore %s through the face from the front, and slide the piece on before its other end goes home.", g.in(wide))
 	}
-	w.Drawn.shape(Hole, arc(x, up, wide/2, 0, 360)...)
+	w.Drawn.shape(Cut, arc(x, up, wide/2, 0, 360)...)
+	w.hole(g, Hole{From: x - wide/2, To: x + wide/2, Low: max(0, slot[0]), High: min(high, slot[1]), Round: true})
 	w.Drawn.dim([2]float64{first, 0}, [2]float64{x, 0}, g.in(x))
 	w.Drawn.dim([2]float64{x - wide/2, up}, [2]float64{x + wide/2, up}, g.in(wide))
 	w.Cautions = append(w.Cautions, wires)
@@ -185,13 +191,13 @@ func workPipe(g *Given) (*Worked, error) {
 
 // vent is a base that stops at a vent or grille with returned ends: the returns' outer tips stand a clearance from it on
 // either side, and the backs of the pieces end as much shorter as the base is thick.
-var vent = Detail{Name: "vent", Title: "Vent or grille", Place: Nowhere,
+var vent = Detail{Name: "vent", Title: "Vent or grille", Place: OnWall,
 	Says: "A base that stops at a vent with its ends returned to the wall, a clearance from it on both sides.",
 	Fields: []Field{
 		{Name: "width", Label: "width of the vent", Takes: Length, Least: 1, Most: 120},
 		{Name: "clearance", Label: "clearance at each side", Takes: Length, Preset: "1/16", Least: 0, Most: 2},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 	},
 	Work: workVent}
 
@@ -220,7 +226,7 @@ func workVent(g *Given) (*Worked, error) {
 		w.Sticks = append(w.Sticks, k, m)
 	}
 	w.Drawn.line(Wall, [2]float64{-seen - open/2 - p, 0}, [2]float64{seen + open/2 + p, 0})
-	w.Drawn.shape(Hole, [2]float64{-wide / 2, 0}, [2]float64{wide / 2, 0}, [2]float64{wide / 2, -p / 3}, [2]float64{-wide / 2, -p / 3})
+	w.Drawn.shape(Cut, [2]float64{-wide / 2, 0}, [2]float64{wide / 2, 0}, [2]float64{wide / 2, -p / 3}, [2]float64{-wide / 2, -p / 3})
 	w.draw()
 	w.Drawn.dim([2]float64{-open / 2, -p}, [2]float64{open / 2, -p}, g.in(open))
 	w.step("Tell each piece to its return's tip; cut the returns off a long piece of the same stick.")

@@ -9,7 +9,7 @@ import (
 // old is a new piece that goes on from an old one that stays. A hand-cut end is seldom what it should be: it is dressed flat,
 // read, and the new piece is cut to its plane, whatever that is. An old crown's seat is copied by its drop and projection as it
 // hangs, tan S = P/D. Where the new moulding is near enough but not the same the two differ at the joint by what their sizes do.
-var old = Detail{Name: "old", Title: "On from an old piece", Place: AtEnd,
+var old = Detail{Name: "old", Title: "On from an old piece", Place: OnWall,
 	Says: "New trim that goes on from old: cut to the old end as it is, once that is dressed flat, set as the old one hangs, and where the two will differ.",
 	Fields: []Field{
 		{Name: "swing_deg", Label: "the old end is off square, seen from above", Takes: Angle, Preset: "0", Least: -60, Most: 60,
@@ -19,11 +19,11 @@ var old = Detail{Name: "old", Title: "On from an old piece", Place: AtEnd,
 		{Name: "side", Label: "the old piece is on the", Takes: Choice, Preset: "left", Choices: []string{"left", "right"}},
 		{Name: "dress", Label: "dressed back by", Takes: Length, Preset: "1/8", Least: 0, Most: 12},
 		{Name: "length", Label: "the new piece, from the old end as it was", Takes: Length, Preset: "48", Least: 1, Most: 600,
-			Help: "Along the bottom of the wall, to its other end."},
+			Help: "Along the bottom of the wall, to its other end.", Room: OfRest},
 		{Name: "old_height", Label: "the old one’s drop or height", Takes: Length, Preset: "3 1/4", Least: .25, Most: 24},
 		{Name: "old_out", Label: "it stands out", Takes: Length, Preset: "2 1/2", Least: 1.0 / 8, Most: 12},
-		{Name: "height", Label: "the new one’s drop or height", Takes: Length, Preset: "3 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "it stands out", Takes: Length, Preset: "2 1/2", Least: 1.0 / 8, Most: 12},
+		{Name: "height", Label: "the new one’s drop or height", Takes: Length, Preset: "3 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "it stands out", Takes: Length, Preset: "2 1/2", Least: 1.0 / 8, Most: 12, Room: OfThickness},
 	},
 	Work: workOld}
 
@@ -45,10 +45,10 @@ func workOld(g *Given) (*Worked, error) {
 	w.length("higher_in", "the new one is higher by", up)
 	w.length("out_in", "and stands out further by", outBy)
 	const seen = 12.0
-	first := Stick{Part: "old", Label: "old piece", Length: seen, High: g.the("old_height"), Thick: g.the("old_out"), At: level(-seen, 0),
-		Beside: true, Left: left(square()),
+	first := Stick{Part: "old", Label: "old piece", Length: seen, High: g.the("old_height"), Thick: g.the("old_out"), At: level(-seen-g.the("dress"), 0),
+		Beside: true, Stays: true, Left: left(square()),
 		Right: End{Plane: n, Meets: "new"}}
-	next := Stick{Part: "new", Label: "new piece", Length: long, High: high, Thick: thick, At: level(0, 0), Left: End{Plane: joint.Normal{X: -n.X,
+	next := Stick{Part: "new", Label: "new piece", Length: long, High: high, Thick: thick, At: level(-g.the("dress"), 0), Left: End{Plane: joint.Normal{X: -n.X,
 		Y: -n.Y, Z: -n.Z}, Meets: "old"},
 		Right: square()}
 	w.Sticks = []Stick{first, next}

@@ -5,9 +5,9 @@ package detail
 var returned = Detail{Name: "return", Title: "Returned to the wall", Place: AtEnd,
 	Says: "An end in the open turns back to the wall: its own end and a small piece at 45°, told to the tip.",
 	Fields: []Field{
-		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12},
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},
+		{Name: "thickness", Label: "how far it stands out", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 12, Room: OfThickness},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}, Room: OfEnd},
 	},
 	Work: workReturned}
 
@@ -41,9 +41,9 @@ func workReturned(g *Given) (*Worked, error) {
 var floorReturn = Detail{Name: "floor_return", Title: "Returned to the floor", Place: AtEnd,
 	Says: "An end in the open turns down to the floor: cut on the flat at 45°, with a small piece of the same stick under the mitre.",
 	Fields: []Field{
-		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
-		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},
+		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
+		{Name: "end", Label: "which end", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}, Room: OfEnd},
 	},
 	Work: workFloorReturn}
 
@@ -73,9 +73,9 @@ func workFloorReturn(g *Given) (*Worked, error) {
 var chamfer = Detail{Name: "chamfer", Title: "Dying into something thinner", Place: AtEnd,
 	Says: "A base thicker than the casing it ends against: where the chamfer of its face begins, and how wide that is.",
 	Fields: []Field{
-		{Name: "thickness", Label: "thickness of the base", Takes: Length, Preset: "3/4", Least: 1.0 / 8, Most: 3},
+		{Name: "thickness", Label: "thickness of the base", Takes: Length, Preset: "3/4", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 		{Name: "casing", Label: "thickness of what it meets", Takes: Length, Preset: "9/16", Least: 0, Most: 3},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
 	},
 	Work: workChamfer}
 

@@ -5,12 +5,12 @@ import "math"
 // scribe is a base on a floor that waves. A straight edge, or the base itself, lies on the floor's high places; the gap under
 // it is read at equal steps. Scribed, each place loses the widest gap less its own; a taper takes off what a straight line can,
 // the best one by the greatest that it leaves; a shoe hides what is left where it is higher than that.
-var scribe = Detail{Name: "scribe", Title: "Floor that waves", Place: Nowhere,
+var scribe = Detail{Name: "scribe", Title: "Floor that waves", Place: InPiece,
 	Says: "Gaps read under a straight edge say what to scribe off the base, what a straight taper leaves, and whether a shoe will do.",
 	Fields: []Field{
 		{Name: "gaps", Label: "gaps, from the left", Takes: Lengths, Least: 0, Most: 12},
 		{Name: "every", Label: "read every", Takes: Length, Preset: "16", Least: 1, Most: 240},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
 		{Name: "shoe", Label: "height of the shoe", Takes: Length, Preset: "3/4", Least: 0, Most: 4},
 	},
 	Work: workScribe}

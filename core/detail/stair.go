@@ -23,12 +23,12 @@ var stair = Detail{Name: "stair", Title: "Stair", Place: Alone,
 		{Name: "pitch_deg", Label: "or: pitch read with a level", Takes: Angle, Free: true, Least: 5, Most: 60,
 			Help: "Along the nosings; with one rise it gives the run."},
 		{Name: "risers", Label: "risers in a flight", Takes: Count, Preset: "14", Least: 1, Most: 60},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfBase},
 		{Name: "above_nosing", Label: "top edge above the nosings, square", Takes: Length, Preset: "2", Least: 0, Most: 24},
-		{Name: "board", Label: "width of the skirt board", Takes: Length, Free: true, Least: 1, Most: 48},
-		{Name: "thickness", Label: "thickness", Takes: Length, Preset: "3/4", Least: 1.0 / 8, Most: 3},
+		{Name: "board", Label: "width of the skirt board", Takes: Length, Free: true, Least: 1, Most: 48, Room: OfHeight},
+		{Name: "thickness", Label: "thickness", Takes: Length, Preset: "3/4", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 		{Name: "moulding", Label: "height of the moulding on top", Takes: Length, Preset: "0", Least: 0, Most: 6,
-			Help: "The one that runs on from the base; 0 for none."},
+			Help: "The one that runs on from the base; 0 for none.", Room: OfSecond},
 		{Name: "foot", Label: "at the foot it meets", Takes: Choice, Preset: "base", Choices: []string{"base", "post"}},
 		{Name: "foot_at", Label: "the post, before the first riser", Takes: Length, Preset: "0", Least: 0, Most: 48},
 		{Name: "head", Label: "at the head it meets", Takes: Choice, Preset: "base", Choices: []string{"base", "post"}},
@@ -108,14 +108,14 @@ func workStair(g *Given) (*Worked, error) {
 	if x1 <= -run && g.is("head", "base") {
 		return nil, g.refuse("above_nosing", g.in(d), "the skirt would come down to the base before the last tread", "let its top lie lower, or take a higher base")
 	}
-	length, foot, head := top, x0, float64(n-1)*run+x1
+	foot, head := x0, float64(n-1)*run+x1
 	if g.is("foot", "post") {
 		foot = -g.the("foot_at")
 	}
 	if g.is("head", "post") {
 		head = float64(n-1)*run + g.the("head_at")
 	}
-	length = (head - foot) / cos(p)
+	length := (head - foot) / cos(p)
 	if length <= 0 {
 		return nil, g.refuse("foot_at", g.in(g.the("foot_at")), "the skirt would end before it begins", "measure both posts again")
 	}
@@ -164,14 +164,15 @@ func workStair(g *Given) (*Worked, error) {
 		}
 		begin := Vec{foot, 0, top0(foot) - board/cos(p)}.plus(o)
 		skirt := Stick{Part: name("skirt"), Label: "skirt" + no, Length: length, High: board, Thick: thick, At: raked(begin[0], begin[2], p),
-			Left: left(end("foot", up(p), below)),
+			Left:  left(end("foot", up(p), below)),
 			Right: end("head", down(p), above)}
 		if begin[2] < o[2]-1e-9 && g.is("foot", "base") {
 			skirt.Work = append(skirt.Work, "Cut its toe level where it would go under the floor, "+g.deg(90-p)+" off square.")
 		}
 		w.Sticks = append(w.Sticks, skirt)
 		if m > 0 {
-			cap := Stick{Part: name("raking"), Label: "raking moulding" + no, Length: length, High: m, Thick: thick, At: raked(foot+o[0], top0(foot)+o[2], p)}
+			cap := Stick{Second: true, Part: name("raking"), Label: "raking moulding" + no, Length: length, High: m, Thick: thick, At: raked(foot+o[0],
+				top0(foot)+o[2], p)}
 			cap.Left, cap.Right = left(End{Plane: up(p), Against: "the post"}), End{Plane: down(p), Against: "the post"}
 			if g.is("foot", "base") {
 				cap.Left = left(meets(up(p/2), "moulding-"+below))
@@ -195,7 +196,7 @@ func workStair(g *Given) (*Worked, error) {
 		if r.Meets != "" {
 			mr = meets(up(p/2), raking(r.Meets))
 		}
-		w.Sticks = append(w.Sticks, Stick{Part: "moulding-" + part, Label: "moulding on " + label, Length: long, High: m, Thick: thick, At: level(x,
+		w.Sticks = append(w.Sticks, Stick{Second: true, Part: "moulding-" + part, Label: "moulding on " + label, Length: long, High: m, Thick: thick, At: level(x,
 			z+high), Beside: true,
 			Left: left(ml), Right: mr})
 	}

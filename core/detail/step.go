@@ -10,13 +10,13 @@ var step = Detail{Name: "step", Title: "Step in the floor", Place: OnWall,
 	Fields: []Field{
 		{Name: "fall", Label: "the step’s height", Takes: Length, Least: 1.0 / 16, Most: 12},
 		{Name: "slope_deg", Label: "slope of the link", Takes: Angle, Preset: "45", Least: 15, Most: 80,
-			Help: "The flatter, the gentler it looks, and the more wall it takes."},
-		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24},
-		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3},
+			Help: "The flatter, the gentler it looks, and the more wall it takes.", Room: OfSlope},
+		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
+		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 		{Name: "falls", Label: "falls to the", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},
-		{Name: "way", Label: "passed by", Takes: Choice, Preset: "link", Choices: []string{"link", "rip", "strip"}},
+		{Name: "way", Label: "passed by", Takes: Choice, Preset: "link", Choices: []string{"link", "rip", "strip"}, Room: OfWay},
 		{Name: "low_side", Label: "low floor, to the corner", Takes: Length, Free: true, Least: 0, Most: 1200,
-			Help: "From the step to the next corner, where that is near."},
+			Help: "From the step to the next corner, where that is near.", Room: OfLowSide},
 	},
 	Work: workStep}
 
@@ -52,7 +52,12 @@ func workStep(g *Given) (*Worked, error) {
 		w.step("Stop the rip at the step and finish it with a hand saw: a round blade cuts further below than above.")
 	case g.is("way", "strip"):
 		w.Drawn.shape(There, [2]float64{-seen, 0}, [2]float64{takes + seen, 0}, [2]float64{takes + seen, high}, [2]float64{-seen, high})
-		w.Drawn.shape(Filler, [2]float64{0, 0}, [2]float64{0, -f}, [2]float64{takes + seen, -f}, [2]float64{takes + seen, 0})
+		long := takes + seen
+		if g.Has("low_side") {
+			long = g.the("low_side")
+		}
+		w.Sticks = []Stick{{Part: "strip", Label: "strip under it", Length: long, High: f, Thick: thick, At: level(0, -f),
+			Left: left(End{Plane: square().Plane, Against: "the step"}), Right: End{Plane: square().Plane, Against: "the corner"}}}
 		w.step("Rip a strip %s high from the same stock and fix it under the base on the low floor: the base then runs straight through.", g.in(f))
 		w.step("Ease the strip's upper edge, or let a shoe hide the joint.")
 	default:
@@ -82,7 +87,7 @@ func workStep(g *Given) (*Worked, error) {
 	}
 	w.faceOther(g.is("falls", "left"))
 	w.draw()
-	if len(w.Sticks) > 0 {
+	if len(w.Sticks) > 1 {
 		w.Drawn.dim([2]float64{0, -f}, [2]float64{takes, -f}, g.in(takes))
 		w.Drawn.dim([2]float64{0, 0}, [2]float64{0, -f}, g.in(f))
 		if g.is("falls", "left") {

@@ -57,6 +57,8 @@ type Stick struct {
 	High   float64 // of its section
 	Thick  float64
 	At     Frame
+	Stays  bool // it is there already
+	Second bool // it is of the moulding that runs on the others
 	Beside bool // it runs there anyway, and is drawn as far as it is seen
 	Cap    bool // so small that it is cut off a long offcut
 	Work   []string

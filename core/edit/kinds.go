@@ -107,6 +107,8 @@ func init() { // not with its declaration: what removes one kind may remove othe
 			read: readJambReading, mirror: mirrorJambReading}),
 		listed(Kind{Name: "spot", List: "spots", In: "room", Measured: true}, things[job.Spot]{
 			lists: inRooms(func(r *job.Room) *[]job.Spot { return &r.Spots }), id: func(s *job.Spot) *string { return &s.ID }, sorted: true, mirror: mirrorSpot}),
+		listed(Kind{Name: "odd", Said: "odd place", List: "odds", In: "room", Measured: true}, things[job.Odd]{
+			lists: inRooms(func(r *job.Room) *[]job.Odd { return &r.Odds }), id: func(o *job.Odd) *string { return &o.ID }, mirror: mirrorOdd}),
 		listed(Kind{Name: "run", List: "runs", In: "room"}, things[job.Run]{
 			lists: inRooms(func(r *job.Room) *[]job.Run { return &r.Runs }), id: func(k *job.Run) *string { return &k.ID }, mirror: mirrorRun}),
 		overrideKind(),
@@ -180,6 +182,11 @@ func mouldingInUse(j *job.Job, id string) error {
 		for _, k := range r.Runs {
 			if k.Moulding == id {
 				return &job.Invalid{Thing: "moulding " + id, Reason: "a run in " + r.Title() + " uses it", Remedy: "give that run another moulding first"}
+			}
+		}
+		for k := range r.Odds {
+			if o := &r.Odds[k]; o.Moulding == id || o.Second == id {
+				return &job.Invalid{Thing: "moulding " + id, Reason: "an odd place in " + r.Title() + " uses it", Remedy: "give that another moulding first"}
 			}
 		}
 		if of := r.OfMoulding(id); len(of) > 0 {

@@ -20,7 +20,7 @@ func free(t *testing.T, k Kind) job.Job {
 	j.Layouts = slices.DeleteFunc(j.Layouts, func(l job.Layout) bool { return k.Name == "moulding" })
 	if k.Name == "moulding" {
 		for i := range j.Rooms {
-			j.Rooms[i].Runs, j.Rooms[i].Overrides, j.Rooms[i].Openings = nil, nil, nil
+			j.Rooms[i].Runs, j.Rooms[i].Overrides, j.Rooms[i].Openings, j.Rooms[i].Odds = nil, nil, nil, nil
 			for k := range j.Rooms[i].Walls {
 				j.Rooms[i].Walls[k].Lengths = nil
 			}

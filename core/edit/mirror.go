@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"gnomon/core/detail"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/survey"
@@ -105,7 +106,23 @@ func mirrorSpot(m *mirroring, s *job.Spot) error {
 	case job.SpotStepDown:
 		s.Kind = job.SpotStepUp
 	}
+	if s.Right != nil { // read from both ends: each is what the other was
+		s.At, *s.Right = *s.Right, s.At
+		return nil
+	}
 	return m.across(s.Wall, &s.At, 0, "something")
+}
+
+// mirrorOdd turns what its detail was given, and its place, left to right.
+func mirrorOdd(m *mirroring, o *job.Odd) error {
+	o.End = otherEnd(o.End)
+	if d, err := detail.Named(o.Detail); err == nil {
+		o.Fields = d.Mirrored(o.Fields)
+	}
+	if o.At == nil || o.Wall == "" {
+		return nil
+	}
+	return m.across(o.Wall, o.At, 0, "an odd place")
 }
 
 // mirrorDiagonal: only the ends of an open run change places.

@@ -17,12 +17,13 @@ type Face struct {
 	Corner    job.Corner     `json:"corner"`
 	Openings  []job.Opening  `json:"openings,omitempty"`
 	Spots     []job.Spot     `json:"spots,omitempty"`
+	Odds      []job.Odd      `json:"odds,omitempty"`
 	Diagonals []job.Diagonal `json:"diagonals,omitempty"`
 }
 
 // part is a face as a room of its own, so that its lengths are read as a room's.
 func (f *Face) part() *job.Room {
-	return &job.Room{Walls: []job.Wall{f.Wall}, Corners: []job.Corner{f.Corner}, Openings: f.Openings, Spots: f.Spots, Diagonals: f.Diagonals}
+	return &job.Room{Walls: []job.Wall{f.Wall}, Corners: []job.Corner{f.Corner}, Openings: f.Openings, Spots: f.Spots, Odds: f.Odds, Diagonals: f.Diagonals}
 }
 
 var walls = things[job.Wall]{lists: inRooms(func(r *job.Room) *[]job.Wall { return &r.Walls }), id: func(w *job.Wall) *string { return &w.ID },
@@ -76,6 +77,7 @@ func addFace(room *job.Room, op Op) error {
 	room.Corners = slices.Insert(room.Corners, walls.place(room.Walls, op.ID), part.Corners[0])
 	room.Openings = append(room.Openings, part.Openings...)
 	room.Spots = append(room.Spots, part.Spots...)
+	room.Odds = append(room.Odds, part.Odds...)
 	room.Diagonals = append(room.Diagonals, part.Diagonals...) // Normalise puts them in order
 	return nil
 }
@@ -89,6 +91,7 @@ func removeWall(j *job.Job, op Op) (Op, error) {
 	f := Face{Wall: r.Walls[i], Corner: r.Corners[i]}
 	f.Openings, r.Openings = split(r.Openings, func(o job.Opening) bool { return o.Wall == op.ID })
 	f.Spots, r.Spots = split(r.Spots, func(s job.Spot) bool { return s.Wall == op.ID })
+	f.Odds, r.Odds = split(r.Odds, func(o job.Odd) bool { return o.Wall == op.ID || o.Corner == f.Corner.ID })
 	f.Diagonals, r.Diagonals = split(r.Diagonals, func(d job.Diagonal) bool { return d.From == f.Corner.ID || d.To == f.Corner.ID })
 	job.Settle(f.part(), j.Unit)
 	inv.Value = Raw(f)

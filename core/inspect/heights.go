@@ -7,6 +7,7 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/odd"
 )
 
 var (
@@ -20,7 +21,8 @@ var (
 		Text: "The floor steps %s.", Why: "A base of one height cannot pass it straight."})
 	inTheWay = finding.Declare(finding.Form{Code: "in_the_way", Severity: finding.Note, Stop: finding.Measure, Kind: "wall",
 		Text: "%s stands in the way of %s %s.", Why: "The piece there must be cut out or stopped around it.",
-		Remedy: "Mark it on the piece in place. Know what is behind before you cut or nail; wiring and pipes are for licensed trades."})
+		Remedy: "Measure how wide and how high it is, to have it cut out; " +
+			"or mark it on the piece in place. Know what is behind before you cut or nail; wiring and pipes are for licensed trades."})
 )
 
 // uneven is what a ceiling may rise or step without a word.
@@ -56,7 +58,7 @@ func (in *inspection) spot(s job.Spot) {
 		return
 	}
 	name, ok := spotNames[s.Kind]
-	if !ok {
+	if !ok || odd.FromSpot(&s) {
 		return
 	}
 	for _, run := range in.room.Runs {

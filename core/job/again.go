@@ -27,7 +27,7 @@ func (j *Job) Again(name string, readings bool) Job {
 
 // Bare tells whether nobody has said anything of a room's walls but that they are there: called out, they are others.
 func (r *Room) Bare() bool {
-	if len(r.Openings)+len(r.Spots)+len(r.Diagonals)+len(r.Overrides) > 0 || len(r.Walls) == 0 {
+	if len(r.Openings)+len(r.Spots)+len(r.Odds)+len(r.Diagonals)+len(r.Overrides) > 0 || len(r.Walls) == 0 {
 		return false
 	}
 	for i := range r.Walls {

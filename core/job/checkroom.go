@@ -47,6 +47,9 @@ func (c *checker) measured(j *Job, r *Room) {
 	for i := range r.Openings {
 		c.opening(j, r, &r.Openings[i], walls)
 	}
+	for i := range r.Odds {
+		c.odd(j, &r.Odds[i], walls, corners)
+	}
 	for _, s := range r.Spots {
 		thing := c.id("spot", s.ID)
 		if !walls[s.Wall] {

@@ -141,7 +141,10 @@ type Spot struct {
 	Kind   string `json:"kind" required:"true" enum:"socket,vent,pipe,stud,step_up,step_down"`
 	At     Entry  `json:"at" required:"true"`
 	Width  *Entry `json:"width,omitempty"`
-	Height *Entry `json:"height,omitempty" doc:"above the floor, or of a step"`
+	Height *Entry `json:"height,omitempty" doc:"of a step; of a pipe's middle or the bottom of anything else, above the floor"`
+	Tall   *Entry `json:"tall,omitempty" doc:"how high it is itself"`
+	Right  *Entry `json:"right,omitempty" doc:"from its middle to the wall's right end"`
+	Clear  *Entry `json:"clear,omitempty" doc:"left open around it"`
 	Stud   string `json:"stud,omitempty" enum:",left,right" doc:"left or right: a box is fixed to the stud on that side"`
 }
 

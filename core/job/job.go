@@ -9,11 +9,11 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 10
+const FileVersion = 11
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"10"`
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"11"`
 	Name      string       `json:"name" maxLength:"200"`
 	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
 	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
@@ -56,6 +56,7 @@ type Room struct {
 	Diagonals []Diagonal `json:"diagonals,omitempty" maxItems:"500"`
 	Openings  []Opening  `json:"openings" maxItems:"300"`
 	Spots     []Spot     `json:"spots,omitempty" maxItems:"2000"`
+	Odds      []Odd      `json:"odds,omitempty" maxItems:"100" doc:"odd places: steps, stairs, bends, old work"`
 	Runs      []Run      `json:"runs" maxItems:"40"`
 	Look      Look       `json:"look"`
 	Entry     string     `json:"entry,omitempty" of:"opening" maxLength:"200" doc:"the opening that people come in by, where it is not the first door"`

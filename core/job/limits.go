@@ -58,6 +58,7 @@ func (c *checker) counts(j *Job) {
 		c.most(thing, "openings", len(r.Openings), maxOpenings, "split the room")
 		c.most(thing, "runs", len(r.Runs), maxRuns, "split the room")
 		c.most(thing, "spots", len(r.Spots), maxSpots, "keep those that stand in the way of trim")
+		c.most(thing, "odds", len(r.Odds), maxOdds, "keep those that are cut")
 		c.most(thing, "diagonals", len(r.Diagonals), maxDiagonals, "keep those that help")
 		c.most(thing, "overrides", len(r.Overrides), maxOverrides, "change the house rule instead")
 		walls += len(r.Walls)

@@ -53,10 +53,12 @@ var Questions = []Question{
 	{"scarf", "Scarf", "45", overRun, []School{
 		{"45", "45°", "Common, and long enough to glue."},
 		{"22.5", "22.5°", "Holds truer: small differences between two sticks show less."}}},
-	{"bullnose", "Rounded outside corner", BullnoseOne, overAll, []School{
+	{"bullnose", "Rounded corner", BullnoseOne, overAll, []School{
 		{BullnosePlain, "plain mitre", "Quick: the hollow behind the joint is filled."},
 		{BullnoseOne, "one transition piece", "The turn is broken once, and little is left to fill."},
-		{BullnoseTwo, "two transition pieces", "It follows the curve closest, with the most joints."}}},
+		{BullnoseTwo, "two transition pieces", "It follows the curve closely, with one more joint."},
+		{TurnFacets, "as many as the hollow asks for", "A wide curve in short straight pieces: no more stays behind them than is accepted."},
+		{TurnFlexible, "a moulding that bends", "One piece follows the curve, of a stock that has to be had; its ends are square."}}},
 	{"step", "Step in the floor", StepLink, overRoom, []School{
 		{StepLink, "stepped with a sloped link", "Looks best: the height stays the same."},
 		{StepRip, "ripped on the high floor", "Quick where the step is small and the profile stands high."},

@@ -40,15 +40,18 @@ type Rules struct {
 	Lengths    string `json:"lengths" doc:"what is done where readings of one wall do not agree"`
 	// Head is how legs and head meet around an opening, Legs how a leg's length is found, Proud what is done where board
 	// and jamb are not flush.
-	Head     string   `json:"head"`
-	Legs     string   `json:"legs"`
-	Proud    string   `json:"proud"`
-	Reveal   Entry    `json:"reveal" doc:"of a jamb's edge, left showing"`
-	HeadLong Entry    `json:"head_long" doc:"what a mitred head is cut longer by"`
-	Horn     Entry    `json:"horn" doc:"of a stool past casing and back band"`
-	Drying   int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
-	Weights  *Weights `json:"weights,omitempty"`
-	Origin   *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
+	Head     string `json:"head"`
+	Legs     string `json:"legs"`
+	Proud    string `json:"proud"`
+	Reveal   Entry  `json:"reveal" doc:"of a jamb's edge, left showing"`
+	HeadLong Entry  `json:"head_long" doc:"what a mitred head is cut longer by"`
+	Horn     Entry  `json:"horn" doc:"of a stool past casing and back band"`
+	// Slope is that of a link at a step in the floor, Hollow what may stay behind pieces that follow a curve.
+	Slope   measure.Angle `json:"slope" minimum:"15" maximum:"80" default:"45" doc:"of the link at a step in the floor"`
+	Hollow  Entry         `json:"hollow" doc:"what may stay behind pieces that follow a curve"`
+	Drying  int           `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
+	Weights *Weights      `json:"weights,omitempty"`
+	Origin  *Origin       `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
 }
 
 // Weights are how much each of five wishes counts when it is chosen who is coped, from 0
@@ -107,6 +110,8 @@ const (
 	BullnosePlain = "plain"
 	BullnoseOne   = "one"
 	BullnoseTwo   = "two"
+	TurnFacets    = "facets"   // as many pieces as leave no more hollow than is accepted
+	TurnFlexible  = "flexible" // a moulding that bends
 
 	// Where readings of one wall do not agree: its pieces wait, or are cut to the longer one.
 	LengthsHold   = "hold"
@@ -147,6 +152,7 @@ func (r *Rules) normalise(unit measure.Unit) {
 	r.Hair, r.Spring = orEntry(r.Hair, texts(unit, "1/32", "1")), orEntry(r.Spring, texts(unit, "0", "0"))
 	r.Reveal, r.HeadLong = orEntry(r.Reveal, texts(unit, "3/16", "5")), orEntry(r.HeadLong, texts(unit, "1/32", "1"))
 	r.Horn = orEntry(r.Horn, texts(unit, "3/4", "19"))
+	r.Slope, r.Hollow = or(r.Slope, 45), orEntry(r.Hollow, texts(unit, "1/8", "3"))
 	r.Drying = or(r.Drying, 30)
 	if r.Weights == nil {
 		w := DefaultWeights()
@@ -299,6 +305,12 @@ func (c *checker) rules(r *Rules) {
 		if n.e.Length < 0 || n.e.Length > 3*measure.Inch {
 			c.refuse(thing, n.field, n.e.Text, "is not so wide on any door or window", "give from 0 to 3 in")
 		}
+	}
+	if !(r.Slope >= 15 && r.Slope <= 80) {
+		c.refuse(thing, "slope", r.Slope.Text(6), "no link slopes so", "give from 15 to 80 degrees, such as 45")
+	}
+	if r.Hollow.Length < measure.Inch/64 || r.Hollow.Length > 3*measure.Inch {
+		c.refuse(thing, "hollow", r.Hollow.Text, "is no hollow to fill", "give from 1/64 to 3 in")
 	}
 	if r.Drying < 1 || r.Drying > 24*60 {
 		c.refuse(thing, "drying", fmt.Sprint(r.Drying), "no glue sets so", "give the minutes until a joint can be moved, up to a day")

@@ -72,9 +72,12 @@ type End struct {
 	Template bool
 	// Faced means an end of what goes around an opening, cut in the face of the wall: Across off square, the outer edge the
 	// longer where that is positive, of a piece whose outer edge is rolled forward by Roll.
-	Faced  bool
-	Across measure.Angle
-	Roll   measure.Angle
+	Faced   bool
+	Across  measure.Angle
+	Roll    measure.Angle
+	Rounded bool // small pieces, or one that bends, turn the corner there
+	// Given is the plane of a right end as an odd place has it, where no joint says it; none otherwise.
+	Given joint.Normal
 	// Drawn means a cope whose line the edge of its mitre does not show all along: for treads, or for walls that lean.
 	Drawn bool
 }
@@ -88,6 +91,8 @@ func (e *End) plane() joint.Normal {
 		turn = e.MitredFor
 	}
 	switch {
+	case e.Given != joint.Normal{}:
+		return e.Given
 	case e.Faced:
 		return joint.FaceEnd(e.Across, e.Roll)
 	case e.Joint == Scarf:
@@ -145,10 +150,13 @@ func (e *End) reach(sh *Shape, hand joint.Hand) measure.Length {
 
 // tip is how far the point that a length is told to stands past the back.
 func (e *End) tip() measure.Length {
-	if e.ToldTo == ToTip {
-		return e.Run
+	switch {
+	case e.ToldTo != ToTip:
+		return 0
+	case e.Faced:
+		return e.TopLong.Abs()
 	}
-	return 0
+	return e.Run
 }
 
 // Firm tells whether something fixed stands at an end that the piece can be pressed against:
@@ -166,7 +174,7 @@ func (e *End) Firm() bool {
 // face of the piece and that of what stands on the other wall at d cross at
 // (d + P·cos θ)/sin θ, whichever of the two gives way.
 func (e *End) takes(sh *Shape, hand joint.Hand) measure.Length {
-	if e.Corner != "" && e.Side == job.Inside && e.Setting != nil {
+	if e.Corner != "" && e.Side == job.Inside && e.Setting != nil && !e.Rounded {
 		return (e.OtherFace + sh.Projection.Times(e.Theta.Cos())).Times(1 / e.Theta.Sin())
 	}
 	s := e.Slope

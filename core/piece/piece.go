@@ -39,7 +39,9 @@ type Piece struct {
 	Part     string   // which of that set it is
 	Far      bool     // it goes on the wall's other face
 	Work     []string // what else is done to it on the bench
-	Cap      bool     // the small piece of a return, cut from an offcut
+	Odd      string   // the odd place that made it
+	Holes    []Hole   // cut out of it for what it runs past
+	Cap      bool     // a small piece, as of a return, cut from an offcut
 	Turns    bool     // a transition piece at a rounded corner
 	Early    int      // the first and the last place it could take in the order of its run
 	Late     int
@@ -54,6 +56,18 @@ type Division struct {
 	Scarf    measure.Angle    // off square
 	LeftOver bool             // the part left of each joint laps over the one right of it
 	Places   []measure.Length // only there, from the back of its left end; anywhere where none is told
+}
+
+// Hole is what is cut out of a piece for what it runs past, from the back of its left end and its bottom edge. Of the place it is
+// for; no nail goes in between NailFrom and NailTo.
+type Hole struct {
+	Of, Title        string
+	From, To         measure.Length
+	Low, High        measure.Length
+	Round            bool // what comes through is; a slot leads to it from the edge that it is open at
+	NailFrom, NailTo measure.Length
+	Steps            []string
+	Cautions         []string
 }
 
 // ID is the identity of a piece of a run that begins at a wall's left end, or after the
@@ -207,3 +221,13 @@ func ByID(pieces []*Piece) map[string]*Piece {
 // Short is the length under which a piece cannot be held at the saw; the trade draws the
 // line at a foot.
 const Short = measure.Foot
+
+// Text tells where a hole is, from the piece's left end and its bottom edge.
+func (h Hole) Text(unit measure.Unit) string {
+	what := "Cut out"
+	if h.Round {
+		what = "Bore"
+	}
+	return what + " for the " + words.Small(h.Title) + ": from " + h.From.In(unit) + " to " + h.To.In(unit) + " along it, from " + h.Low.In(unit) + " to " +
+		h.High.In(unit) + " up. No nail from " + h.NailFrom.In(unit) + " to " + h.NailTo.In(unit) + "."
+}

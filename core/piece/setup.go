@@ -78,9 +78,13 @@ func (s Setup) Cap(p *Piece, hand joint.Hand) Piece {
 	if hand == joint.Right {
 		c.From += p.Length
 	}
-	// Its mitre meets the piece's; its other end lies on the wall.
+	// Its mitre meets the piece's; its other end lies on the wall, or on the floor where it turns down to that.
+	e := p.End(hand)
 	c.Left, c.Right = End{Joint: Square, ToldTo: ToEnd}, End{Joint: Square, ToldTo: ToEnd}
-	*c.End(hand.Other()) = End{Joint: Mitre, ToldTo: ToTip, Theta: ReturnCorner, Side: p.End(hand).Side, Meets: p.ID}
+	*c.End(hand.Other()) = End{Joint: Mitre, ToldTo: ToTip, Theta: ReturnCorner, Side: e.Side, Meets: p.ID, Faced: e.Faced, Across: e.Across}
+	if e.Faced {
+		c.Length = s.Shape.Drop
+	}
 	s.Set(&c.Left, joint.Left, 0)
 	s.Set(&c.Right, joint.Right, 0)
 	c.MeasureUp(s.Shape)

@@ -102,7 +102,10 @@ func glued(groups []Group, pieces []*piece.Piece) []gluedUp {
 func glueStep(group string, left, right *piece.Piece) GlueStep {
 	e := left.Right
 	where := "at the return"
-	if e.Letter != "" {
+	switch {
+	case e.Faced && e.ToldTo != piece.ToTip:
+		where = "at the step, face down, tape across the joint"
+	case e.Letter != "":
 		angle := e.Theta
 		if left.Turns || right.Turns {
 			angle = e.MitredFor

@@ -20,6 +20,7 @@ type chain struct {
 	joints []decide.Joint
 	body   []int
 	parts  [][]piece.Piece // of each piece; none where its wall has no length
+	beside [][]piece.Piece // what odd places make beside these
 	turns  [][]piece.Piece // transition pieces at each corner
 	hung   []hung          // what goes up as one, and which of it each piece belongs to
 	of     map[string]int
@@ -126,7 +127,7 @@ func (c *chain) corner(i int) decide.Corner {
 	if r.Job.Rules.Weights.Tight > 0 {
 		out.Shows = c.shows(i)
 	}
-	c.rounds[i] = rounded(t, i, rules)
+	c.rounds[i] = c.rounded(t, i, rules)
 	out.Round = c.rounds[i].pieces > 0
 	return out
 }

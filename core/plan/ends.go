@@ -31,6 +31,7 @@ func (c *chain) setEnds(found *finding.List) {
 				usable = t.Corners[i].Usable
 			case s.Opens[k] != nil:
 				e = endAtOpening(t, s.Opens[k], hand)
+			case c.room.odds.given(t, s, hand, p.ID, &e):
 			case s.Returns[k]:
 				e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside,
 					Note: "Returned to the wall: its cap is cut from a longer offcut."}
@@ -83,8 +84,11 @@ func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *findi
 		endAlone(c.room, t, at, hand, &e, found)
 	case d.Kind == decide.Mitre:
 		e.Joint = piece.Mitre
-		if r := c.rounds[at]; r.pieces > 0 && k.Kind == job.Outside {
-			e.MitredFor, e.Allowance = 180-2*r.each, r.allowance
+		switch r := c.rounds[at]; {
+		case r.flexible:
+			e.Joint, e.ToldTo, e.Allowance, e.Rounded = piece.Square, piece.ToEnd, r.allowance, true
+		case r.pieces > 0:
+			e.MitredFor, e.Allowance, e.Rounded = 180-2*r.end, r.allowance, true
 		}
 	case d.Kind == decide.Cope && d.Gives == n:
 		e.Joint = piece.Cope

@@ -138,12 +138,21 @@ func (c *chain) nodes() (nodes []hung, of map[string]int) {
 		for k := range c.parts[n] {
 			to, there := at[c.body[n]]
 			if !there || len(c.parts[n]) > 1 {
-				to = -1
+				to = c.glued(n, k, of)
 			}
 			to = add(&c.parts[n][k], to)
 			if !there {
 				at[c.body[n]] = to
 			}
+		}
+		for k := range c.beside[n] { // with what its place made or parted, where that goes up as one
+			q, to := &c.beside[n][k], -1
+			for _, p := range c.parts[n] {
+				if p.Odd == q.Odd && q.Cap {
+					to = of[p.ID]
+				}
+			}
+			add(q, to)
 		}
 		if i := c.slots[n].stretch().Right; i >= 0 {
 			last := -1
@@ -157,6 +166,19 @@ func (c *chain) nodes() (nodes []hung, of map[string]int) {
 		}
 	}
 	return nodes, of
+}
+
+// glued is what a part is glued to that an odd place meets with the one before it, where one of the two can be carried; -1 for
+// nothing.
+func (c *chain) glued(n, k int, of map[string]int) int {
+	if k == 0 {
+		return -1
+	}
+	p, before := &c.parts[n][k], &c.parts[n][k-1]
+	if p.Odd == "" && before.Odd == "" || p.Left.Meets != before.ID || p.Left.Joint != piece.Mitre || !handy(p) && !handy(before) {
+		return -1
+	}
+	return of[before.ID]
 }
 
 // mate is what the transition pieces of a corner are glued to: the piece left of it, where
@@ -199,6 +221,9 @@ func (c *chain) arrows(of map[string]int) []decide.Arrow {
 	for _, parts := range c.parts {
 		for k := range len(parts) - 1 {
 			under, over := &parts[k], &parts[k+1]
+			if under.Right.Joint != piece.Scarf {
+				continue // an odd place parts them
+			}
 			if under.Right.ToldTo != piece.ToLong {
 				under, over = over, under
 			}

@@ -8,7 +8,7 @@ import (
 
 // makeParts lets lengths set by hand count, and makes parts of what is longer than a stick.
 func (c *chain) makeParts(found *finding.List) {
-	c.parts = make([][]piece.Piece, len(c.slots))
+	c.parts, c.beside = make([][]piece.Piece, len(c.slots)), make([][]piece.Piece, len(c.slots))
 	ids := make([]string, len(c.slots))
 	for n, at := range c.slots {
 		p := at.piece()
@@ -16,9 +16,17 @@ func (c *chain) makeParts(found *finding.List) {
 			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
 			d := &c.room.divider
 			d.Fit = at.run.fit
-			made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
-			c.parts[n] = made
-			found.Add(f...)
+			along, beside := c.room.odds.parted(at.run, *p)
+			c.beside[n] = beside
+			for _, q := range along {
+				if q.Odd != "" {
+					c.parts[n] = append(c.parts[n], q)
+					continue
+				}
+				made, f := d.Divide(at.run.Run, at.stretch().Wall, q)
+				c.parts[n] = append(c.parts[n], made...)
+				found.Add(f...)
+			}
 		}
 		ids[n] = p.ID
 	}

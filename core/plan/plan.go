@@ -85,6 +85,7 @@ type RoomPlan struct {
 	Sights    []sight.Sight
 	Sets      []*sets.Set // what goes around its openings
 	hungSets  int         // how many pieces of these go up before anything else
+	Odds      []OddPlace
 	Chains    []*Chain
 	cutGone   finding.List // of what was cut and is planned no more
 	glued     []gluedUp    // what is glued in each group that has joints

@@ -23,6 +23,7 @@ import (
 type room struct {
 	stretch.Room
 	view    sight.View
+	odds    *odds
 	divider parts.Divider
 }
 
@@ -54,6 +55,8 @@ func planRoom(s shared) *RoomPlan {
 	r.divider = parts.Divider{View: r.view, Effort: s.dividing, Scarfed: map[string][]measure.Length{}}
 	runs := r.runs(s, &out.Findings)
 	out.keepSets(r, entered, measured)
+	r.odds = r.findOdds(&out.Findings)
+	out.keepOdds(r.odds)
 	chains := r.chains(runs)
 	for _, c := range chains {
 		c.decide()
@@ -64,6 +67,7 @@ func planRoom(s shared) *RoomPlan {
 	for _, c := range chains {
 		out.keepChain(c)
 	}
+	out.tellOdds(r.odds)
 	for _, k := range runs {
 		out.Findings.Add(review.Run(k.Run, k.pieces)...)
 	}
@@ -126,7 +130,8 @@ func (p *RoomPlan) keepChain(c *chain) {
 	for n, at := range c.slots {
 		for i := range c.parts[n] {
 			q := &c.parts[n][i]
-			hold(at.run, q)
+			c.room.odds.holes(at.run, q)
+			c.hold(at.run, q)
 			kept := *q
 			p.Pieces = append(p.Pieces, &kept)
 			p.Findings.Add(review.Piece(at.run.Run, &kept)...)
@@ -136,6 +141,11 @@ func (p *RoomPlan) keepChain(c *chain) {
 					p.Pieces = append(p.Pieces, &turned)
 				}
 			}
+		}
+		for i := range c.beside[n] {
+			q := &c.beside[n][i]
+			p.Pieces = append(p.Pieces, q)
+			p.Findings.Add(review.Piece(at.run.Run, q)...)
 		}
 		if i := at.stretch().Right; i >= 0 {
 			for k := range c.turns[i] {
@@ -149,7 +159,7 @@ func (p *RoomPlan) keepChain(c *chain) {
 }
 
 // hold tells of a piece why it is held back or not cut as it is.
-func hold(t *run, p *piece.Piece) {
+func (c *chain) hold(t *run, p *piece.Piece) {
 	unit := t.Room.Job.Unit
 	if p.Hand != nil { // it was measured by hand, or is marked in place: no reading counts
 		p.Held = ""
@@ -164,7 +174,7 @@ func hold(t *run, p *piece.Piece) {
 		return
 	}
 	for _, s := range t.Room.Spots {
-		if s.Wall != p.Wall || !s.Steps() {
+		if s.Wall != p.Wall || !s.Steps() || c.room.odds.did(s.ID, t.ID) {
 			continue
 		}
 		if at := s.At.Length - p.From; at > 0 && at < p.Length {

@@ -14,11 +14,11 @@ import (
 	"gnomon/core/plan/plantest"
 )
 
-// The floor steps in the middle of a wall: its base is not cut as it is, and every list says
+// The floor steps in the middle of a wall by nobody knows how much: its base is not cut as it is, and every list says
 // so; one beside it is.
 func TestNotCutAsItIs(t *testing.T) {
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
-	j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStepDown, At: *plantest.Typed("48"), Height: plantest.Typed("3/4")}}
+	j.Rooms[0].Spots = []job.Spot{{ID: "s", Wall: "w1", Kind: job.SpotStepDown, At: *plantest.Typed("48")}}
 	p := plantest.Build(t, j)
 	assert.Contains(t, plantest.Piece(t, p, "k.w1").NotAsIs, `steps 4' from its left end`)
 	assert.Contains(t, plantest.Piece(t, p, "k.w1").Remarks()[0], "Not cut as it is")

@@ -25,8 +25,9 @@ var said = map[string]string{
 	"tape": "tape", "reading": "protractor",
 
 	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
-	"drying": "minutes to dry", "reveal": "reveal", "head_long": "heads longer by", "horn": "horn of a stool",
-	"short": "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes", "tight": "tight joints",
+	"drying": "minutes to dry", "reveal": "reveal", "head_long": "heads longer by", "horn": "horn of a stool", "slope": "slope of a link",
+	"hollow": "hollow accepted",
+	"short":  "short copes", "hidden": "hidden seams", "hand": "one hand", "double": "no double copes", "tight": "tight joints",
 }
 
 // Word is what people call a field.

@@ -1,0 +1,577 @@
+package plan
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"gnomon/core/decide"
+	"gnomon/core/detail"
+	"gnomon/core/finding"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/odd"
+	"gnomon/core/piece"
+	"gnomon/core/review"
+	"gnomon/core/saw"
+	"gnomon/core/stretch"
+	"gnomon/core/words"
+)
+
+// OddPlace is an odd place as it was worked out: once for each run that it counts for.
+type OddPlace struct {
+	odd.Place
+	Run    string // none where it makes pieces of its own
+	Worked *detail.Worked
+	Pieces []string // what it made, or parted, or is cut out of
+}
+
+var (
+	oddCannotBe = finding.Declare(finding.Form{Code: "odd_cannot_be", Severity: finding.Stop, Stop: finding.Joints, Kind: "odd",
+		Text: "%s cannot be made as it was given: %s %s."})
+	oddNowhere = finding.Declare(finding.Form{Code: "odd_nowhere", Severity: finding.Check, Stop: finding.Joints, Kind: "odd",
+		Text: "%s changes nothing: %s."})
+)
+
+// odds are the odd places of a room while it is planned.
+type odds struct {
+	room   *room
+	places []odd.Place
+	done   []OddPlace
+	asked  map[string]bool // whether anything was made of a place
+	found  *finding.List
+}
+
+func (r *room) findOdds(found *finding.List) *odds {
+	return &odds{room: r, places: odd.Of(r.Room.Room), asked: map[string]bool{}, found: found}
+}
+
+// on are the places of a kind on a wall that count for a run: one named, or all that run at the floor.
+func (o *odds) on(t *run, wall string, kind detail.Place) []*odd.Place {
+	var out []*odd.Place
+	for i := range o.places {
+		p := &o.places[i]
+		if p.Detail.Place == kind && p.Wall == wall && o.counts(p, t) {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// counts tells whether a place counts for a run.
+func (o *odds) counts(p *odd.Place, t *run) bool {
+	if p.Run != "" {
+		return p.Run == t.ID
+	}
+	return t.Level == job.Floor
+}
+
+// at is the place of a kind at a corner that counts for a run, or nil.
+func (o *odds) at(t *run, corner string) *odd.Place {
+	for i := range o.places {
+		p := &o.places[i]
+		if p.Detail.Place == detail.AtCorner && p.Corner == corner && (p.Run == "" || p.Run == t.ID) {
+			return p
+		}
+	}
+	return nil
+}
+
+// knows is what a room knows of a place where a moulding is.
+func (o *odds) knows(s *piece.Shape, wall string) odd.Knows {
+	r := o.room
+	k := odd.Knows{detail.OfHeight: s.Drop, detail.OfThickness: s.Projection}
+	if i := slices.IndexFunc(r.Walls, func(w job.Wall) bool { return w.ID == wall }); i >= 0 {
+		if l, known := r.Measured.Wall(i, job.Floor); known {
+			k[detail.OfWall] = l.Length
+		}
+	}
+	if b := r.Job.Machine().Blade; b != nil {
+		k[detail.OfBlade] = b.Length
+	}
+	rules, _ := r.Job.RulesAt(r.Room.Room, "", "")
+	k[detail.OfSlope], k[detail.OfWay], k[detail.OfHollow] = rules.Slope, rules.Step, rules.Hollow.Length
+	return k
+}
+
+// turns works out how a place at a corner turns it.
+func (o *odds) turns(p *odd.Place, t *run, i int) *detail.Worked {
+	k := o.knows(t.Shape(), "")
+	k[detail.OfTurn], k[detail.OfSide] = 180-t.Corners[i].Theta, "convex"
+	if t.Room.Corners[i].Kind == job.Inside {
+		k[detail.OfSide] = "concave"
+	}
+	w := o.work(p, k)
+	if w != nil {
+		o.keep(p, t.ID, w)
+	}
+	return w
+}
+
+// work works a place out, and tells where that cannot be.
+func (o *odds) work(p *odd.Place, knows odd.Knows) *detail.Worked {
+	w, err := p.Work(knows, o.room.Job.Unit)
+	o.asked[p.ID] = true
+	if err == nil {
+		return w
+	}
+	var no *detail.Impossible
+	f := oddCannotBe.In(o.room.ID, p.ID)
+	if errors.As(err, &no) {
+		f = f.Says(p.Title, no.Thing, no.Value+", for "+no.Reason)
+		f.Remedy = words.Capital(no.Remedy) + "."
+	} else {
+		f = f.Says(p.Title, err.Error(), "")
+		f.Text = strings.TrimSuffix(f.Text, " .") + "."
+		f.Remedy = "Give it again."
+	}
+	f.Kind = p.Kind
+	if !slices.ContainsFunc(*o.found, func(k finding.Finding) bool { return k.ID == f.ID && k.Text == f.Text }) {
+		o.found.Add(f)
+	}
+	return nil
+}
+
+// keep keeps what came of a place.
+func (o *odds) keep(p *odd.Place, run string, w *detail.Worked, pieces ...string) {
+	for i := range o.done {
+		if k := &o.done[i]; k.ID == p.ID && k.Run == run {
+			k.Worked, k.Pieces = w, append(k.Pieces, pieces...)
+			return
+		}
+	}
+	o.done = append(o.done, OddPlace{Place: *p, Run: run, Worked: w, Pieces: pieces})
+}
+
+// did tells whether something was made of a place for a run.
+func (o *odds) did(id, run string) bool {
+	return slices.ContainsFunc(o.done, func(p OddPlace) bool { return p.ID == id && p.Run == run })
+}
+
+// tiny is what counting leaves of an angle's sine that is none.
+const tiny = 1e-9
+
+// oddEnd is an end as an odd place has it. Where what it meets is a return to the wall or to the floor, it is told to the tip, and
+// its cap is made as that of any return.
+func oddEnd(w *detail.Worked, s *detail.Stick, hand joint.Hand, names map[string]string) piece.End {
+	d := s.End(hand)
+	n := d.Plane.At(hand) // that of a right end
+	e := piece.End{Joint: piece.Mitre, ToldTo: piece.ToEnd, Meets: names[d.Meets], Against: d.Against}
+	switch {
+	case math.Abs(n.Y) < tiny && math.Abs(n.Z) < tiny:
+		e.Joint = piece.Square
+		if d.Against != "" {
+			e.Joint = piece.Butt
+		}
+	case math.Abs(n.Y) < tiny:
+		e.Faced, e.Across = true, measure.FromRadians(math.Asin(-n.Z))
+		e.ToldTo = piece.ToShort
+		if e.Across < 0 {
+			e.ToldTo = piece.ToLong
+		}
+	case math.Abs(n.Z) < tiny:
+		e.MitredFor, e.Side, e.ToldTo = 180-2*measure.FromRadians(math.Asin(math.Abs(n.Y))), job.Outside, piece.ToShort
+		e.Theta = e.MitredFor
+		if n.Y < 0 {
+			e.Side, e.ToldTo = job.Inside, piece.ToLong
+		}
+	default:
+		e.Given = n
+	}
+	if d.Against != "" && e.Joint == piece.Mitre {
+		e.Joint = piece.Butt
+	}
+	if c := stickNamed(w, d.Meets); c != nil && isReturn(c) {
+		e.ToldTo, e.Meets, e.Theta, e.MitredFor, e.Side = piece.ToTip, "", piece.ReturnCorner, 0, job.Outside
+		e.Note = "Returned to the wall: its cap is cut from a longer offcut."
+		if e.Faced {
+			e.Note = "Returned to the floor, on the flat: its cap is cut from a longer offcut."
+		}
+	}
+	return e
+}
+
+// isReturn tells whether a stick is the small triangle that turns an end back.
+func isReturn(s *detail.Stick) bool { return s.Cap && s.Length == 0 }
+
+func stickNamed(w *detail.Worked, part string) *detail.Stick {
+	for i := range w.Sticks {
+		if w.Sticks[i].Part == part {
+			return &w.Sticks[i]
+		}
+	}
+	return nil
+}
+
+// atEnd lets an odd place say what is on the end of a run on a wall; ok is false where none does.
+func (o *odds) atEnd(t *run, s *stretch.Stretch, hand joint.Hand, id string) (e piece.End, ok bool) {
+	for _, p := range o.on(t, t.Room.Walls[s.Wall].ID, detail.AtEnd) {
+		if p.End != string(hand) || !o.outermost(t, s, hand) {
+			continue
+		}
+		k := o.knows(t.Shape(), p.Wall)
+		k[detail.OfEnd] = string(hand)
+		w := o.work(p, k)
+		if w == nil {
+			continue
+		}
+		o.keep(p, t.ID, w, id)
+		if f := w.Figure("back_in"); f != nil && len(w.Sticks) == 0 { // it dies into something thinner
+			e = piece.End{Joint: piece.Square, ToldTo: piece.ToEnd}
+			if at := s.Opens[map[joint.Hand]int{joint.Left: 0, joint.Right: 1}[hand]]; at != nil {
+				e = endAtOpening(t, at, hand)
+			}
+			e.Chamfer = inches(f.Value)
+			return e, true
+		}
+		for i := range w.Sticks {
+			st := &w.Sticks[i]
+			if d := st.End(hand.Other()); d.Meets == "" && d.Against == "" {
+				e = oddEnd(w, st, hand, nil)
+				if e.Note == "" {
+					e.Note = p.Title + "."
+				}
+				return e, true
+			}
+		}
+	}
+	return e, false
+}
+
+// given puts on an end what an odd place says.
+func (o *odds) given(t *run, s *stretch.Stretch, hand joint.Hand, id string, e *piece.End) bool {
+	if len(o.places) == 0 {
+		return false
+	}
+	made, ok := o.atEnd(t, s, hand, id)
+	if ok {
+		*e = made
+	}
+	return ok
+}
+
+// outermost tells whether a stretch is the last of its run on its wall toward a hand.
+func (o *odds) outermost(t *run, s *stretch.Stretch, hand joint.Hand) bool {
+	for i := range t.Stretches {
+		if q := &t.Stretches[i]; q != s && q.Wall == s.Wall && (hand == joint.Right && q.From > s.From || hand == joint.Left && q.From < s.From) {
+			return false
+		}
+	}
+	return true
+}
+
+// parted is what the places along a piece leave of it: what runs there, left to right, with what goes between; and beside them what
+// is cut from offcuts, or runs under it.
+func (o *odds) parted(t *run, p piece.Piece) (along, beside []piece.Piece) {
+	along = []piece.Piece{p}
+	for _, place := range o.on(t, p.Wall, detail.OnWall) {
+		last := &along[len(along)-1]
+		if place.At <= last.BackFrom() || place.At >= last.BackFrom()+last.Back {
+			continue
+		}
+		k := o.knows(t.Shape(), p.Wall)
+		k[detail.OfRest] = last.From + last.Length - place.At
+		if d := place.Texts("side"); d == "right" { // an old piece there goes on from the left
+			k[detail.OfRest] = place.At - last.From
+		}
+		k[detail.OfLowSide] = last.From + last.Length - place.At
+		if place.Texts("falls") == "left" {
+			k[detail.OfLowSide] = place.At - last.From
+		}
+		w := o.work(place, k)
+		if w == nil {
+			continue
+		}
+		more, caps := o.part(t, *last, place, w)
+		along = append(along[:len(along)-1], more...)
+		beside = append(beside, caps...)
+	}
+	return along, beside
+}
+
+// part parts one piece at a place.
+func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (along, beside []piece.Piece) {
+	var left, right *detail.Stick
+	for i := range w.Sticks {
+		s := &w.Sticks[i]
+		if s.Left.Meets == "" && s.Left.Against == "" {
+			left = s
+		}
+		if s.Right.Meets == "" && s.Right.Against == "" {
+			right = s
+		}
+	}
+	names := map[string]string{}
+	for i := range w.Sticks {
+		names[w.Sticks[i].Part] = p.ID + "." + place.ID + "-" + w.Sticks[i].Part
+	}
+	label := p.Label
+	var ends [2]piece.Piece
+	end := p.From + p.Length
+	switch {
+	case left == nil || right == nil: // it is not parted: something is done to it there
+		p.Work = append(p.Work, w.Steps...)
+		p.Work = append([]string{fmt.Sprintf("%s at %s from its left end.", place.Title, (place.At - p.BackFrom()).In(o.room.Job.Unit))}, p.Work...)
+		along = []piece.Piece{p}
+	default:
+		parts := !left.Stays && !right.Stays
+		names[left.Part] = p.ID
+		if left.Stays {
+			names[right.Part] = p.ID
+		} else {
+			names[right.Part] = p.ID + "." + place.ID
+		}
+		if !left.Stays {
+			q := p
+			q.Right = oddEnd(w, left, joint.Right, names)
+			q.Length = place.At + inches(left.Point(joint.Right, 0, 0)[0]) - p.From + o.tip(t, &q.Right)
+			if parts {
+				q.Label = label + "a"
+			}
+			ends[0] = q
+			along = append(along, q)
+		}
+		for i := range w.Sticks {
+			if s := &w.Sticks[i]; s != left && s != right && s.Left.Meets != "" && s.Right.Meets != "" && !isReturn(s) {
+				along = append(along, o.made(t, p, place, w, s, names))
+			}
+		}
+		if !right.Stays {
+			q := p
+			q.ID, q.Hand, q.Work = names[right.Part], nil, nil
+			q.Left = oddEnd(w, right, joint.Left, names)
+			q.From = place.At + inches(right.Point(joint.Left, 0, 0)[0]) - o.tip(t, &q.Left)
+			q.Length = end - q.From
+			if parts {
+				q.Label = label + "b"
+			}
+			along = append(along, q)
+		}
+		for i := range along {
+			q := &along[i]
+			t.Setup.Set(&q.Left, joint.Left, t.On.Rake[t.wall(q.Wall)])
+			t.Setup.Set(&q.Right, joint.Right, t.On.Rake[t.wall(q.Wall)])
+			q.MeasureUp(t.Shape())
+			q.SetByHand(t.Shape(), t.Room.Job.Hand(q.ID))
+		}
+	}
+	ids := make([]string, 0, len(along))
+	for i := range along {
+		ids = append(ids, along[i].ID)
+	}
+	for i := range w.Sticks {
+		s := &w.Sticks[i]
+		if s == left || s == right || isReturn(s) || s.Left.Meets != "" && s.Right.Meets != "" {
+			continue
+		}
+		b := o.made(t, p, place, w, s, names)
+		b.Cap = s.Cap
+		t.Setup.Set(&b.Left, joint.Left, 0)
+		t.Setup.Set(&b.Right, joint.Right, 0)
+		b.MeasureUp(t.Shape())
+		b.SetByHand(t.Shape(), t.Room.Job.Hand(b.ID))
+		beside = append(beside, b)
+		ids = append(ids, b.ID)
+	}
+	o.keep(place, t.ID, w, ids...)
+	return along, beside
+}
+
+// tip is how far past its back an end that is returned is told.
+func (o *odds) tip(t *run, e *piece.End) measure.Length {
+	switch {
+	case e.ToldTo != piece.ToTip:
+		return 0
+	case e.Faced:
+		return t.Shape().Drop
+	}
+	return t.Shape().Projection
+}
+
+// made is a piece that a place makes beside what runs there.
+func (o *odds) made(t *run, p piece.Piece, place *odd.Place, w *detail.Worked, s *detail.Stick, names map[string]string) piece.Piece {
+	q := piece.Piece{ID: names[s.Part], Label: p.Label + " " + s.Label, Room: p.Room, Run: p.Run, Wall: p.Wall, Moulding: p.Moulding,
+		Length: inches(s.Length), From: place.At + inches(min(s.Point(joint.Left, 0, 0)[0], s.Point(joint.Right, 0, 0)[0])), Odd: place.ID, Part: s.Part,
+		Turns: true, Cap: s.Cap, Work: slices.Clone(s.Work)}
+	q.Left, q.Right = oddEnd(w, s, joint.Left, names), oddEnd(w, s, joint.Right, names)
+	if h := inches(s.High); h < t.Shape().Drop {
+		q.Work = append(q.Work, fmt.Sprintf("Rip it %s high.", h.In(o.room.Job.Unit)))
+	}
+	return q
+}
+
+// wall is the index of a wall of the run's room.
+func (t *run) wall(id string) int {
+	return max(0, slices.IndexFunc(t.Room.Walls, func(w job.Wall) bool { return w.ID == id }))
+}
+
+// inches is a length that a detail worked out.
+func inches(v float64) measure.Length { return measure.FromInches(v) }
+
+// holes are cut out of a piece for what it runs past.
+func (o *odds) holes(t *run, p *piece.Piece) {
+	if p.Cap || p.Turns {
+		return
+	}
+	for _, place := range o.on(t, p.Wall, detail.InPiece) {
+		k := o.knows(t.Shape(), p.Wall)
+		k[detail.OfStart], k[detail.OfSill] = p.BackFrom(), measure.Length(0)
+		if at, far, ok := place.Span(); ok && (far <= p.BackFrom() || at >= p.BackFrom()+p.Back) {
+			continue
+		}
+		if high, ok := place.Low(); ok && high >= t.Shape().Drop { // it passes over it
+			o.asked[place.ID] = true
+			continue
+		}
+		w := o.work(place, k)
+		if w == nil {
+			continue
+		}
+		for _, h := range w.Holes {
+			hole := piece.Hole{Of: place.ID, Title: place.Title, From: inches(h.From), To: inches(h.To), Low: inches(h.Low), High: inches(h.High), Round: h.Round,
+				NailFrom: inches(h.NailFrom), NailTo: min(inches(h.NailTo), p.Back), Steps: w.Steps, Cautions: w.Cautions}
+			p.Holes = append(p.Holes, hole)
+			p.Work = append(p.Work, hole.Text(o.room.Job.Unit))
+		}
+		if len(w.Holes) == 0 {
+			p.Work = append(p.Work, w.Steps...)
+		}
+		o.keep(place, t.ID, w, p.ID)
+	}
+}
+
+// keepOdds adds the pieces that odd places make by themselves, before what runs along the walls.
+func (p *RoomPlan) keepOdds(o *odds) {
+	r := o.room
+	number := p.hungSets
+	for i := range o.places {
+		place := &o.places[i]
+		if place.Detail.Place != detail.Alone {
+			continue
+		}
+		m := r.Job.Moulding(place.Moulding)
+		if m == nil {
+			o.asked[place.ID] = true
+			f := oddNowhere.In(r.ID, place.ID).Says(place.Title, "it is not said which moulding its pieces are cut from")
+			f.Remedy = "Choose one."
+			p.Findings.Add(f)
+			continue
+		}
+		shape := r.Shapes.Of(m.ID)
+		k := o.knows(shape, place.Wall)
+		second := r.Job.Moulding(place.Second)
+		if second != nil {
+			k[detail.OfSecond] = r.Shapes.Of(second.ID).Drop
+		}
+		for i := range r.Runs {
+			if b := r.Job.Moulding(r.Runs[i].Moulding); r.Runs[i].Level == job.Floor && b.Is().Runs && !b.Is().Last {
+				k[detail.OfBase] = r.Shapes.Of(b.ID).Drop
+				break
+			}
+		}
+		w := o.work(place, k)
+		if w == nil {
+			continue
+		}
+		number = p.keepOdd(o, place, w, m, second, number)
+	}
+	p.hungSets = number
+}
+
+// keepOdd makes the pieces of one place.
+func (p *RoomPlan) keepOdd(o *odds, place *odd.Place, w *detail.Worked, m, second *job.Moulding, number int) int {
+	r := o.room
+	names := map[string]string{}
+	for i := range w.Sticks {
+		if s := &w.Sticks[i]; !s.Beside && !s.Stays {
+			names[s.Part] = place.ID + "." + s.Part
+		}
+	}
+	wall := place.Wall
+	if wall == "" && len(r.Walls) > 0 {
+		wall = r.Walls[0].ID
+	}
+	var made []*piece.Piece
+	for i := range w.Sticks {
+		s := &w.Sticks[i]
+		if s.Beside || s.Stays || isReturn(s) {
+			continue
+		}
+		of := m
+		if s.Second && second != nil {
+			of = second
+		}
+		setup := piece.Setup{Shape: r.Shapes.Of(of.ID), Saw: r.Job.Machine()}
+		rules, _ := r.Job.RulesAt(r.Room.Room, "", "")
+		setup.Crown = saw.Lie(rules.Crown)
+		t := &run{Run: &stretch.Run{Room: &r.Room, Moulding: of, Setup: setup}}
+		q := &piece.Piece{ID: names[s.Part], Label: place.Title + " " + s.Label, Room: r.ID, Wall: wall, Moulding: of.ID, Odd: place.ID, Part: s.Part,
+			Work: slices.Clone(s.Work)}
+		q.Left, q.Right = oddEnd(w, s, joint.Left, names), oddEnd(w, s, joint.Right, names)
+		q.Length = inches(s.Length) + o.tip(t, &q.Left) + o.tip(t, &q.Right)
+		setup.Set(&q.Left, joint.Left, 0)
+		setup.Set(&q.Right, joint.Right, 0)
+		q.MeasureUp(setup.Shape)
+		q.SetByHand(setup.Shape, r.Job.Hand(q.ID))
+		number++
+		q.Hang = number
+		p.HangOrder = append(p.HangOrder, q.ID)
+		p.Pieces, made = append(p.Pieces, q), append(made, q)
+		p.Findings.Add(review.Piece(t.Run, q)...)
+		if long := longest(r.Job, of); long > 0 && q.FromStick() && q.Overall > long {
+			p.Findings.Add(oddTooLong.In(r.ID, q.ID).Says(q.Label, q.Overall.In(r.Job.Unit), of.Title()))
+		}
+		for _, hand := range piece.Hands {
+			if q.End(hand).ToldTo == piece.ToTip && q.Cut > 0 {
+				c := setup.Cap(q, hand)
+				c.Odd = place.ID
+				p.Pieces, made = append(p.Pieces, &c), append(made, &c)
+			}
+		}
+	}
+	ids := make([]string, 0, len(made))
+	for _, q := range made {
+		ids = append(ids, q.ID)
+	}
+	if w.Glued && len(made) > 1 {
+		p.Groups = append(p.Groups, Group{ID: made[0].ID, Room: r.ID, Pieces: ids})
+		for _, q := range made {
+			q.Group = made[0].ID
+		}
+	}
+	o.keep(place, "", w, ids...)
+	return number
+}
+
+var oddTooLong = finding.Declare(finding.Form{Code: "odd_too_long", Severity: finding.Stop, Stop: finding.Sticks, Kind: "piece",
+	Text: "%s takes %s and no stick of %s is so long.", Why: "It is not joined along its length by itself.",
+	Remedy: "Order a longer stick, or join two boards on the bench over a backing."})
+
+// tellOdds tells of the places that nothing came of.
+func (p *RoomPlan) tellOdds(o *odds) {
+	for i := range o.places {
+		place := &o.places[i]
+		if o.asked[place.ID] || place.Kind != "odd" && place.Detail.Place != detail.OnWall {
+			continue
+		}
+		why := "no trim runs past it there"
+		switch place.Detail.Place {
+		case detail.Nowhere:
+			why = "it only says how something is done"
+		case detail.AtCorner:
+			why = "nothing turns that corner"
+		case detail.AtEnd:
+			why = "no run ends there"
+		}
+		f := oddNowhere.In(p.Room, place.ID).Says(place.Title, why)
+		f.Kind, f.Remedy = place.Kind, "Say where it is, or take it out."
+		p.Findings.Add(f)
+	}
+	p.Odds = o.done
+}
+
+// handy tells whether a piece is carried with what is glued to it.
+func handy(p *piece.Piece) bool { return p.Cut <= decide.Handy }
