@@ -10,6 +10,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/picture"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 )
@@ -78,7 +79,7 @@ const sheetCode = 40.0
 // cutLine is one piece: boxes, name and order, length, the bar, what is on its ends, and its
 // code.
 func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share float64, link string) error {
-	s.down(30, 62+22*float64(len(q.Remarks()))) // each end may take two lines
+	s.down(30, 62+22*float64(len(q.Remarks()))+lyingHigh*float64(min(1, len(q.Holes)))) // each end may take two lines
 	y := s.y
 	if err := s.code(link, s.right-sheetCode, y-18, sheetCode); err != nil {
 		return err
@@ -110,9 +111,39 @@ func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share
 	for _, r := range q.Remarks() {
 		s.wrap(from, right-from, r, "B", 8.6, 11)
 	}
+	if len(q.Holes) > 0 {
+		s.lying(picture.Lying(&q, piece.ShapeOf(&j, j.Moulding(q.Moulding)), j.Unit), from, right)
+	}
 	s.y = max(s.y-5, y+26)
 	s.rule(true)
 	return nil
+}
+
+// lyingHigh is how high a piece with holes is drawn, in points.
+const lyingHigh = 34.0
+
+// lying draws a piece face up, its bottom edge toward whoever reads, with what is cut out of it and where no nail goes.
+func (s *page) lying(l picture.LyingPiece, from, to float64) {
+	top := s.y - 4
+	across, up := (to-from)/l.Long, lyingHigh/l.High
+	at := func(ps [][2]float64) []fpdf.PointType {
+		out := make([]fpdf.PointType, 0, len(ps))
+		for _, p := range ps {
+			out = append(out, fpdf.PointType{X: from + p[0]*across, Y: top + lyingHigh - p[1]*up})
+		}
+		return out
+	}
+	s.SetFillColor(0xf0, 0xe2, 0xc6)
+	s.SetDrawColor(0x20, 0x26, 0x2b)
+	s.SetLineWidth(0.6)
+	s.Polygon(at(l.Outline), "FD")
+	for _, h := range l.Holes {
+		s.SetFillColor(0xe8, 0xd0, 0xc4)
+		s.Polygon(at([][2]float64{{h.NailFrom, 0}, {h.NailTo, 0}, {h.NailTo, l.High}, {h.NailFrom, l.High}}), "F")
+		s.SetFillColor(0xff, 0xff, 0xff)
+		s.Polygon(at(h.Outline), "FD")
+	}
+	s.y = top + lyingHigh + 14
 }
 
 // sheetEnd tells an end in a line: what it is, into what, and how the saw is set.

@@ -3,12 +3,15 @@ package files
 import (
 	"io"
 	"slices"
+	"strings"
 
 	"rsc.io/qr"
 
 	"gnomon/core/job"
+	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/words"
 )
 
 // Sheets of labels: so many side by side, so high each, in points.
@@ -81,11 +84,24 @@ func (s *page) label(j job.Job, q piece.Piece, room, link string, x, wide float6
 	s.put(left, "L "+shortEnd(q.Left), "", 7.5, false)
 	s.y = top + 73
 	s.put(left, "R "+shortEnd(q.Right), "", 7.5, false)
+	if t := holesShort(q, j.Unit); t != "" {
+		s.y = top + 82
+		s.fit(left, x+wide-left-4, t, "", 7.5)
+	}
 	if q.Hang > 0 {
 		s.y = top + 78
 		s.put(x+8, "hangs "+decimal(float64(q.Hang)), "", 8, false)
 	}
 	return nil
+}
+
+// holesShort tells in a few words where something is cut out of a piece.
+func holesShort(q piece.Piece, unit measure.Unit) string {
+	var at []string
+	for _, h := range q.Holes {
+		at = append(at, words.Small(h.Title)+" "+h.From.In(unit)+" to "+h.To.In(unit))
+	}
+	return strings.Join(at, "; ")
 }
 
 // shortEnd is an end in a word or three.

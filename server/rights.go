@@ -35,7 +35,7 @@ var whoMay = map[string]may{
 	"list-jobs": everyone, "get-job": everyone, "tell-job": everyone, "find-in-job": everyone, "job-events": everyone,
 	"get-pictures": everyone, "tell-news": everyone,
 	"get-rack": everyone, "get-rulebook": everyone, "get-library": everyone, "one-corner": everyone, "judge-pair": everyone,
-	"bench-mouldings": everyone, "bench-fit": everyone, "bench-wrong": everyone, "bench-cope": everyone, "bench-template": everyone,
+	"bench-mouldings": everyone, "bench-fit": everyone, "bench-wrong": everyone, "bench-details": everyone, "bench-detail": everyone, "bench-fields": everyone, "bench-cope": everyone, "bench-template": everyone,
 	"get-joint": everyone, "get-cope": everyone, "export-template": everyone, "export-templates": everyone,
 	"export-plan": everyone, "export-cut-list": everyone, "export-cut-sheet": everyone, "export-labels": everyone,
 	"export-section": everyone,

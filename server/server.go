@@ -100,7 +100,7 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	api := humachi.New(r, cfg)
 	api.UseMiddleware(permit, s.inTurn, accepting)
 	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.pictures, s.sticks, s.rack,
-		s.corner, s.bench, s.live, s.instruments, s.survey, s.shop, s.copies} {
+		s.corner, s.bench, s.benchDetails, s.live, s.instruments, s.survey, s.shop, s.copies} {
 		part(api)
 	}
 	return api

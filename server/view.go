@@ -64,35 +64,37 @@ type ShopView struct {
 
 // PieceView is a piece.
 type PieceView struct {
-	ID       string     `json:"id"`
-	Label    string     `json:"label"`
-	Room     string     `json:"room"`
-	Run      string     `json:"run"`
-	Wall     string     `json:"wall"`
-	WallText string     `json:"wallText"`
-	Moulding string     `json:"moulding"`
-	Length   LengthView `json:"length"`
-	Cut      LengthView `json:"cut"`
-	Left     EndView    `json:"left"`
-	Right    EndView    `json:"right"`
-	Miscuts  int        `json:"miscuts"`
-	Done     bool       `json:"done"`
-	Hang     int        `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
-	Of       string     `json:"of,omitempty" doc:"the whole that it is a part of"`
-	Stick    string     `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
-	Held     string     `json:"held,omitempty" doc:"why it is held back: not to be cut before that is settled"`
-	NotAsIs  string     `json:"notAsIs,omitempty" doc:"what else is to be done to it on its wall"`
-	Remarks  []string   `json:"remarks" doc:"what every list tells of it beside its figures"`
-	Ends     []string   `json:"ends" doc:"what a list tells of its ends beside their joints"`
-	Set      string     `json:"set,omitempty" doc:"the opening that it goes around"`
-	Part     string     `json:"part,omitempty" doc:"which part of that it is"`
-	Group    string     `json:"group,omitempty" doc:"what it is glued up with on the bench"`
-	Cap      bool       `json:"cap,omitempty" doc:"the small piece of a return, from an offcut"`
-	Early    int        `json:"early" doc:"the first and the last place it could take"`
-	Late     int        `json:"late"`
-	How      string     `json:"how" doc:"what to do with its ends when it goes up"`
-	Allowed  string     `json:"allowed,omitempty" doc:"what the rules add or take off, end by end"`
-	Hand     *HandView  `json:"hand,omitempty" doc:"its length was set by hand"`
+	ID       string              `json:"id"`
+	Label    string              `json:"label"`
+	Room     string              `json:"room"`
+	Run      string              `json:"run"`
+	Wall     string              `json:"wall"`
+	WallText string              `json:"wallText"`
+	Moulding string              `json:"moulding"`
+	Length   LengthView          `json:"length"`
+	Cut      LengthView          `json:"cut"`
+	Left     EndView             `json:"left"`
+	Right    EndView             `json:"right"`
+	Miscuts  int                 `json:"miscuts"`
+	Done     bool                `json:"done"`
+	Hang     int                 `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
+	Of       string              `json:"of,omitempty" doc:"the whole that it is a part of"`
+	Stick    string              `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
+	Held     string              `json:"held,omitempty" doc:"why it is held back: not to be cut before that is settled"`
+	NotAsIs  string              `json:"notAsIs,omitempty" doc:"what else is to be done to it on its wall"`
+	Remarks  []string            `json:"remarks" doc:"what every list tells of it beside its figures"`
+	Ends     []string            `json:"ends" doc:"what a list tells of its ends beside their joints"`
+	Set      string              `json:"set,omitempty" doc:"the opening that it goes around"`
+	Part     string              `json:"part,omitempty" doc:"which part of that it is"`
+	Group    string              `json:"group,omitempty" doc:"what it is glued up with on the bench"`
+	Odd      string              `json:"odd,omitempty" doc:"the odd place that made it"`
+	Lying    *picture.LyingPiece `json:"lying,omitempty" doc:"face up, with what is cut out of it"`
+	Cap      bool                `json:"cap,omitempty" doc:"a small piece, as of a return, from an offcut"`
+	Early    int                 `json:"early" doc:"the first and the last place it could take"`
+	Late     int                 `json:"late"`
+	How      string              `json:"how" doc:"what to do with its ends when it goes up"`
+	Allowed  string              `json:"allowed,omitempty" doc:"what the rules add or take off, end by end"`
+	Hand     *HandView           `json:"hand,omitempty" doc:"its length was set by hand"`
 }
 
 // HandView is a length set by hand.
@@ -337,6 +339,7 @@ type RoomPart struct {
 	Pieces    []PieceView      `json:"pieces"`
 	Decisions []DecisionView   `json:"decisions"`
 	Sets      []SetView        `json:"sets" doc:"what goes around its openings"`
+	Odds      []OddView        `json:"odds" doc:"its odd places"`
 	Findings  []FindingView    `json:"findings"`
 }
 
@@ -352,6 +355,7 @@ type RoomWork struct {
 func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 	v := RoomPart{Room: roomView(j, r, p), Lines: layoutLines(j, r, p), Groups: []BenchGroupView{}, Chains: []ChainView{}, Pieces: []PieceView{},
 		Sets:      []SetView{},
+		Odds:      oddViews(j, r, p),
 		Decisions: []DecisionView{}, Findings: findingViews(p.Findings)}
 	v.Room.Code = code
 	for _, g := range p.Groups {
@@ -366,7 +370,9 @@ func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 	}
 	byID := piece.ByID(p.Pieces)
 	for _, q := range p.Pieces {
-		v.Pieces = append(v.Pieces, pieceView(q, wallText[q.Wall], byID, j.Unit))
+		pv := pieceView(q, wallText[q.Wall], byID, j.Unit)
+		pv.Lying = lying(j, q)
+		v.Pieces = append(v.Pieces, pv)
 	}
 	for _, s := range p.Sets {
 		v.Sets = append(v.Sets, setView(j, s))
@@ -381,7 +387,7 @@ func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u meas
 	v := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wall, Moulding: q.Moulding,
 		Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
 		Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
-		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
+		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Odd: q.Odd, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
 	if h := q.Hand; h != nil {
 		v.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 	}

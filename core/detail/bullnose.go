@@ -14,7 +14,7 @@ import (
 var bullnose = Detail{Name: "bullnose", Title: "Rounded corner", Place: AtCorner,
 	Says: "A rounded outside corner is turned by a plain mitre and a filler, or by one or two small pieces, which leave less behind them.",
 	Fields: []Field{
-		{Name: "radius", Label: "radius of the corner", Takes: Length, Free: true, Least: 1.0 / 16, Most: 24},
+		{Name: "radius", Label: "radius of the corner", Takes: Length, Try: "3/4", Free: true, Least: 1.0 / 16, Most: 24},
 		{Name: "dots", Label: "or: dots where the curve begins, apart", Takes: Length, Free: true, Least: 1.0 / 16, Most: 48,
 			Help: "Lay a straightedge on each wall and mark where the wall leaves it."},
 		{Name: "crossed", Label: "or: straightedges cross, off the curve", Takes: Length, Free: true, Least: 1.0 / 64, Most: 24,
@@ -37,6 +37,9 @@ func workBullnose(g *Given) (*Worked, error) {
 	}
 	w := convex(g, r, t, k)
 	w.count("pieces", "pieces", k)
+	if t < 170 {
+		w.Drawn.field(g, "radius", [2]float64{0, r}, [2]float64{r * sin(t*.75), r - r*cos(t*.75)})
+	}
 	if late {
 		s := math.Sqrt(2 * r * leaves)
 		short := piecesOf(t, k) * s * cos(t/2) / sin(t/2)

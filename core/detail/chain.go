@@ -12,7 +12,7 @@ import (
 var chain = Detail{Name: "chain", Title: "Around a post, mantel or pendant", Place: Alone,
 	Says: "Many tiny mitred pieces around a head, mantel, post or pendant, fed from one side, kept in order and glued up as one.",
 	Fields: []Field{
-		{Name: "faces", Label: "faces, as one goes around to the right", Takes: Lengths, Least: 1.0 / 16, Most: 240},
+		{Name: "faces", Label: "faces, as one goes around to the right", Takes: Lengths, Try: "3, 4 1/2, 3", Least: 1.0 / 16, Most: 240},
 		{Name: "turns_deg", Label: "and what it turns after each", Takes: Angles, Preset: "90", Least: -175, Most: 175,
 			Help: "Outside corners as they are, inside ones negative; one figure for all, or one for each."},
 		{Name: "closed", Label: "it closes on itself", Takes: Choice, Preset: "no", Choices: []string{"no", "yes"}},

@@ -25,6 +25,7 @@ type Field struct {
 	Label   string
 	Takes   Takes
 	Preset  string // what stands where nothing is given: a length in inches
+	Try     string // what the bench begins with, where nothing stands there
 	Free    bool   // it may be left out, and then is not known
 	Least   float64
 	Most    float64

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -379,4 +380,36 @@ func TestDetailsAreTold(t *testing.T) {
 		}
 	}
 	assert.Len(t, All, 18)
+}
+
+// What the bench begins with works out, whatever the unit.
+func TestWhatTheBenchBeginsWith(t *testing.T) {
+	for _, unit := range []measure.Unit{measure.UnitInch, measure.UnitMillimetre} {
+		for _, d := range All {
+			texts := map[string][]string{}
+			for i := range d.Fields {
+				f := &d.Fields[i]
+				if b := f.Begins(unit); b != "" {
+					texts[f.Name] = strings.Split(b, ", ")
+				}
+				if s := f.Stands(unit); s != "" {
+					texts[f.Name] = strings.Split(s, ", ")
+				}
+			}
+			g, err := Read(d, texts, unit)
+			require.NoError(t, err, d.Name)
+			w, err := d.Work(g)
+			require.NoError(t, err, d.Name)
+			assert.NotEmpty(t, w.Drawn.Shapes, d.Name)
+			assert.NotEmpty(t, w.Steps, d.Name)
+			again := Split(Texts(d, texts, unit, false))
+			g, err = Read(d, again, measure.UnitInch)
+			require.NoError(t, err, d.Name)
+			v, err := d.Work(g)
+			require.NoError(t, err, d.Name)
+			for i, f := range w.Figures {
+				assert.InDelta(t, f.Value, v.Figures[i].Value, 1e-9, "%s %s as it is kept", d.Name, f.Name)
+			}
+		}
+	}
 }

@@ -34,10 +34,11 @@ type Shape struct {
 	Open   bool // a line, not a face
 }
 
-// Dim is a measure drawn between two points; Text is what it says.
+// Dim is a measure drawn between two points; Text is what it says, and Field the field that it shows, where it does.
 type Dim struct {
 	From, To [2]float64
 	Text     string
+	Field    string
 }
 
 // Note is a word at a place.
@@ -70,7 +71,16 @@ func (d *Drawing) line(kind string, points ...[2]float64) {
 	d.Shapes = append(d.Shapes, Shape{Kind: kind, Points: points, Open: true})
 }
 
-func (d *Drawing) dim(from, to [2]float64, text string) { d.Dims = append(d.Dims, Dim{from, to, text}) }
+func (d *Drawing) dim(from, to [2]float64, text string) {
+	d.Dims = append(d.Dims, Dim{From: from, To: to, Text: text})
+}
+
+// field draws the measure that a field gives.
+func (d *Drawing) field(g *Given, name string, from, to [2]float64) {
+	if g.Has(name) {
+		d.Dims = append(d.Dims, Dim{From: from, To: to, Text: g.in(g.the(name)), Field: name})
+	}
+}
 
 func (d *Drawing) note(x, y float64, text string) {
 	d.Notes = append(d.Notes, Note{[2]float64{x, y}, text})

@@ -8,8 +8,8 @@ import "math"
 var gable = Detail{Name: "gable", Title: "Sloped ceiling", Place: Alone,
 	Says: "Trim under a sloped ceiling: from a wall, or from level trim, up the slope to the peak of a gable or the high wall.",
 	Fields: []Field{
-		{Name: "rise", Label: "it rises", Takes: Length, Free: true, Least: 1.0 / 16, Most: 600},
-		{Name: "run", Label: "over a level run of", Takes: Length, Least: 1, Most: 1200, Help: "For a gable: from the side wall to under the peak."},
+		{Name: "rise", Label: "it rises", Takes: Length, Try: "40", Free: true, Least: 1.0 / 16, Most: 600},
+		{Name: "run", Label: "over a level run of", Takes: Length, Try: "96", Least: 1, Most: 1200, Help: "For a gable: from the side wall to under the peak."},
 		{Name: "pitch_deg", Label: "or: its pitch", Takes: Angle, Free: true, Least: 1, Most: 75},
 		{Name: "shape", Label: "it goes up to", Takes: Choice, Preset: "peak", Choices: []string{"peak", "wall"}},
 		{Name: "foot", Label: "and begins at", Takes: Choice, Preset: "wall", Choices: []string{"wall", "level"}},
@@ -71,8 +71,12 @@ func workGable(g *Given) (*Worked, error) {
 		w.Drawn.line(Wall, [2]float64{0, ceiling}, [2]float64{run, ceiling + rise}, [2]float64{run, 0})
 	}
 	w.draw()
-	w.Drawn.dim([2]float64{0, 0}, [2]float64{run, 0}, g.in(run))
-	w.Drawn.dim([2]float64{run, 0}, [2]float64{run, rise}, g.in(rise))
+	w.Drawn.field(g, "run", [2]float64{0, 0}, [2]float64{run, 0})
+	if g.Has("rise") {
+		w.Drawn.field(g, "rise", [2]float64{run, 0}, [2]float64{run, rise})
+	} else {
+		w.Drawn.dim([2]float64{run, 0}, [2]float64{run, rise}, g.in(rise))
+	}
 	w.step("Set the pitch once and use it for every joint of the slope, rather than measuring each.")
 	if g.is("shape", "peak") {
 		w.step("Cut both rakes plumb at the peak, %s off square, one the mirror image of the other.", g.deg(p))

@@ -26,11 +26,7 @@ const mostMany = 200
 func Read(d *Detail, texts map[string][]string, unit measure.Unit) (*Given, error) {
 	for name := range texts {
 		if d.Field(name) == nil {
-			names := make([]string, len(d.Fields))
-			for i, f := range d.Fields {
-				names[i] = f.Name
-			}
-			return nil, &Impossible{"the field", fmt.Sprintf("%q", name), d.Name + " has none of that name", "its fields are " + strings.Join(names, ", ")}
+			return nil, d.noField(name)
 		}
 	}
 	g := &Given{detail: d, Unit: unit, values: map[string][]float64{}, words: map[string]string{}, typed: map[string]bool{}}
@@ -54,6 +50,30 @@ func Read(d *Detail, texts map[string][]string, unit measure.Unit) (*Given, erro
 		}
 	}
 	return g, nil
+}
+
+// Check reads what was given and nothing else: whether each field can be read by itself.
+func Check(d *Detail, texts map[string][]string, unit measure.Unit) error {
+	g := &Given{detail: d, Unit: unit, values: map[string][]float64{}, words: map[string]string{}, typed: map[string]bool{}}
+	for name, t := range texts {
+		f := d.Field(name)
+		if f == nil {
+			return d.noField(name)
+		}
+		if err := g.read(f, nonEmpty(t), unit); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// noField says that there is no such field.
+func (d *Detail) noField(name string) error {
+	names := make([]string, len(d.Fields))
+	for i, f := range d.Fields {
+		names[i] = f.Name
+	}
+	return &Impossible{"the field", fmt.Sprintf("%q", name), d.Name + " has none of that name", "its fields are " + strings.Join(names, ", ")}
 }
 
 func nonEmpty(texts []string) []string {
@@ -201,3 +221,59 @@ func sin(d float64) float64   { return math.Sin(rad(d)) }
 func cos(d float64) float64   { return math.Cos(rad(d)) }
 func tan(d float64) float64   { return math.Tan(rad(d)) }
 func sq(x float64) float64    { return x * x }
+
+// Texts are the fields that were given, as in fall=3/4, each so that it reads alike whatever the unit; without those that a room
+// knows itself, where room is true.
+func Texts(d *Detail, texts map[string][]string, unit measure.Unit, room bool) []string {
+	var out []string
+	for i := range d.Fields {
+		f := &d.Fields[i]
+		if room && f.Room != "" && !f.Ruled() {
+			continue
+		}
+		for _, t := range nonEmpty(texts[f.Name]) {
+			if (f.Takes == Length || f.Takes == Lengths) && unit != measure.UnitInch && strings.Trim(t, "-−+.,/ 0123456789") == "" {
+				t += " " + string(unit) // a bare number means inches
+			}
+			out = append(out, f.Name+"="+t)
+		}
+	}
+	return out
+}
+
+// Ruled tells whether a room knows a field by a house rule only, so that it may be given all the same.
+func (f *Field) Ruled() bool {
+	return f.Room == OfSlope || f.Room == OfHollow || f.Room == OfWay
+}
+
+// Split are fields as in fall=3/4 by their names.
+func Split(fields []string) map[string][]string {
+	out := make(map[string][]string, len(fields))
+	for _, f := range fields {
+		name, text, _ := strings.Cut(f, "=")
+		out[name] = append(out[name], text)
+	}
+	return out
+}
+
+// Stands is what stands in a field where nothing is given, in a unit; none where nothing does.
+func (f *Field) Stands(unit measure.Unit) string { return f.in(f.Preset, unit) }
+
+// Begins is what the bench begins with in a field.
+func (f *Field) Begins(unit measure.Unit) string { return f.in(f.Try, unit) }
+
+// in is what is told in inches here, in another unit.
+func (f *Field) in(text string, unit measure.Unit) string {
+	if f.Takes != Length && f.Takes != Lengths || text == "" || !unit.Metric() {
+		return text
+	}
+	var out []string
+	for _, t := range strings.Split(text, ", ") {
+		l, err := measure.ParseLength(t, measure.UnitInch)
+		if err != nil {
+			return text
+		}
+		out = append(out, l.In(unit))
+	}
+	return strings.Join(out, ", ")
+}

@@ -7,7 +7,7 @@ package detail
 var needle = Detail{Name: "needle", Title: "Rake in a sharp point", Place: Alone,
 	Says: "Where a raking moulding runs into a level one under it in a needle point, further than a saw swings: the cut along an added fence.",
 	Fields: []Field{
-		{Name: "pitch_deg", Label: "the angle between them", Takes: Angle, Least: 5, Most: 89},
+		{Name: "pitch_deg", Label: "the angle between them", Takes: Angle, Try: "36.87", Least: 5, Most: 89},
 		{Name: "height", Label: "the moulding’s height", Takes: Length, Preset: "2 1/2", Least: .25, Most: 12, Room: OfHeight},
 		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
 		{Name: "rises", Label: "it rises to the", Takes: Choice, Preset: "right", Choices: []string{"right", "left"}},

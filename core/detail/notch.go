@@ -9,13 +9,13 @@ import "math"
 var notch = Detail{Name: "notch", Title: "Box in the way", Place: InPiece,
 	Says: "A socket, switch or vent in the base: where its hole or notch is from the piece’s end and from the floor, and where the saw must stop.",
 	Fields: []Field{
-		{Name: "left_of", Label: "from the wall’s left end to its left side", Takes: Length, Least: 0, Most: 2400, Mirror: "right_of"},
+		{Name: "left_of", Label: "from the wall’s left end to its left side", Takes: Length, Try: "40", Least: 0, Most: 2400, Mirror: "right_of"},
 		{Name: "right_of", Label: "from its right side to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400, Mirror: "left_of"},
 		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400, Room: OfWall},
 		{Name: "width", Label: "width", Takes: Length, Preset: "2 1/2", Least: 1.0 / 8, Most: 120},
 		{Name: "sill", Label: "the moulding’s bottom is above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240, Room: OfSill},
 		{Name: "height_low", Label: "its bottom, above the floor", Takes: Length, Preset: "0", Least: 0, Most: 240},
-		{Name: "height_high", Label: "its top, above the floor", Takes: Length, Least: 0, Most: 240},
+		{Name: "height_high", Label: "its top, above the floor", Takes: Length, Try: "4 1/2", Least: 0, Most: 240},
 		{Name: "clearance", Label: "clearance all around", Takes: Length, Preset: "1/16", Least: 0, Most: 2},
 		{Name: "start", Label: "the piece begins, from the wall’s left end", Takes: Length, Preset: "0", Least: 0, Most: 2400, Room: OfStart},
 		{Name: "height", Label: "the moulding’s height", Takes: Length, Free: true, Least: .25, Most: 24, Room: OfHeight},
@@ -103,6 +103,7 @@ func workNotch(g *Given) (*Worked, error) {
 	w.Drawn.shape(Cut, [2]float64{hole[0], hole[2]}, [2]float64{hole[1], hole[2]}, [2]float64{hole[1], hole[3]}, [2]float64{hole[0], hole[3]})
 	w.Drawn.dim([2]float64{first, 0}, [2]float64{from, 0}, g.in(from))
 	w.Drawn.dim([2]float64{from, hole[3]}, [2]float64{to, hole[3]}, g.in(to-from))
+	w.Drawn.field(g, "width", [2]float64{from + c, (hole[2] + hole[3]) / 2}, [2]float64{to - c, (hole[2] + hole[3]) / 2})
 	w.Drawn.dim([2]float64{to, hole[2]}, [2]float64{to, hole[3]}, g.in(hole[3]-hole[2]))
 	w.step("Mark it on the face as the piece lies, from its left end and from its bottom edge.")
 	if b > 0 && (!g.Has("height") || t < top) {
@@ -132,7 +133,7 @@ const wires = "Wires and pipes come to it inside the wall: switch off and know t
 var pipe = Detail{Name: "pipe", Title: "Pipe or valve", Place: InPiece,
 	Says: "A pipe through the base: where its hole is, how wide, and to which edge the slot goes by which it slips on.",
 	Fields: []Field{
-		{Name: "left_of", Label: "from the wall’s left end to its middle", Takes: Length, Least: 0, Most: 2400, Mirror: "right_of"},
+		{Name: "left_of", Label: "from the wall’s left end to its middle", Takes: Length, Try: "31", Least: 0, Most: 2400, Mirror: "right_of"},
 		{Name: "right_of", Label: "from its middle to the wall’s right end", Takes: Length, Free: true, Least: 0, Most: 2400, Mirror: "left_of"},
 		{Name: "wall", Label: "length of the wall", Takes: Length, Free: true, Least: 1, Most: 2400, Room: OfWall},
 		{Name: "diameter", Label: "its diameter", Takes: Length, Preset: "7/8", Least: 1.0 / 8, Most: 12},
@@ -184,7 +185,8 @@ func workPipe(g *Given) (*Worked, error) {
 	w.Drawn.shape(Cut, arc(x, up, wide/2, 0, 360)...)
 	w.hole(g, Hole{From: x - wide/2, To: x + wide/2, Low: max(0, slot[0]), High: min(high, slot[1]), Round: true})
 	w.Drawn.dim([2]float64{first, 0}, [2]float64{x, 0}, g.in(x))
-	w.Drawn.dim([2]float64{x - wide/2, up}, [2]float64{x + wide/2, up}, g.in(wide))
+	w.Drawn.field(g, "diameter", [2]float64{x - d/2, up}, [2]float64{x + d/2, up})
+	w.Drawn.dim([2]float64{x - wide/2, up + wide/2}, [2]float64{x + wide/2, up + wide/2}, g.in(wide))
 	w.Cautions = append(w.Cautions, wires)
 	return w, nil
 }
@@ -194,7 +196,7 @@ func workPipe(g *Given) (*Worked, error) {
 var vent = Detail{Name: "vent", Title: "Vent or grille", Place: OnWall,
 	Says: "A base that stops at a vent with its ends returned to the wall, a clearance from it on both sides.",
 	Fields: []Field{
-		{Name: "width", Label: "width of the vent", Takes: Length, Least: 1, Most: 120},
+		{Name: "width", Label: "width of the vent", Takes: Length, Try: "12", Least: 1, Most: 120},
 		{Name: "clearance", Label: "clearance at each side", Takes: Length, Preset: "1/16", Least: 0, Most: 2},
 		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
 		{Name: "thickness", Label: "its thickness", Takes: Length, Preset: "9/16", Least: 1.0 / 8, Most: 3, Room: OfThickness},
@@ -228,6 +230,7 @@ func workVent(g *Given) (*Worked, error) {
 	w.Drawn.line(Wall, [2]float64{-seen - open/2 - p, 0}, [2]float64{seen + open/2 + p, 0})
 	w.Drawn.shape(Cut, [2]float64{-wide / 2, 0}, [2]float64{wide / 2, 0}, [2]float64{wide / 2, -p / 3}, [2]float64{-wide / 2, -p / 3})
 	w.draw()
+	w.Drawn.field(g, "width", [2]float64{-wide / 2, -p / 6}, [2]float64{wide / 2, -p / 6})
 	w.Drawn.dim([2]float64{-open / 2, -p}, [2]float64{open / 2, -p}, g.in(open))
 	w.step("Tell each piece to its return's tip; cut the returns off a long piece of the same stick.")
 	w.step("Leave the vent its air: nothing of the base may cover it.")

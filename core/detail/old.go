@@ -54,6 +54,12 @@ func workOld(g *Given) (*Worked, error) {
 	w.Sticks = []Stick{first, next}
 	w.faceOther(g.is("side", "right"))
 	w.draw()
+	away := 1.0
+	if g.is("side", "right") {
+		away = -1
+	}
+	w.Drawn.field(g, "dress", [2]float64{-away * g.the("dress"), -.4}, [2]float64{0, -.4})
+	w.Drawn.field(g, "old_height", [2]float64{-away * seen, 0}, [2]float64{-away * seen, g.the("old_height")})
 	w.step("Dress the old end flat and sharp before you read it: take off %s, so the new piece is that much longer.", g.in(g.the("dress")))
 	w.step("Read the old end, not what it should be, and cut the new one to it; try it before its other end is cut.")
 	w.step("Hang it as the old one hangs: bottom on the old one's line, %s out at the top.", g.in(g.the("old_out")))

@@ -12,7 +12,7 @@ var rakeCrown = Detail{Name: "rake_crown", Title: "Crown onto a rake", Place: No
 		{Name: "projection", Label: "the crown’s projection", Takes: Length, Preset: "2 1/2", Least: .25, Most: 12},
 		{Name: "height", Label: "its drop", Takes: Length, Preset: "3 1/4", Least: .25, Most: 12},
 		{Name: "corner_deg", Label: "the corner", Takes: Angle, Preset: "90", Least: 20, Most: 179},
-		{Name: "pitch_deg", Label: "pitch of the rake", Takes: Angle, Least: .5, Most: 60},
+		{Name: "pitch_deg", Label: "pitch of the rake", Takes: Angle, Try: "20", Least: .5, Most: 60},
 		{Name: "kind", Label: "corner", Takes: Choice, Preset: "outside", Choices: []string{"outside", "inside"}},
 		{Name: "rises", Label: "the rake, away from the corner", Takes: Choice, Preset: "rises", Choices: []string{"rises", "falls"}},
 	},
@@ -37,6 +37,8 @@ func workRakeCrown(g *Given) (*Worked, error) {
 	foot := [2]float64{0, 0}
 	w.Drawn.line(There, foot, [2]float64{out, high}, [2]float64{0, high}, foot)
 	w.Drawn.line(Mark, foot, [2]float64{out, need}, [2]float64{0, high * cos(p)}, foot)
+	w.Drawn.field(g, "height", [2]float64{-.3, 0}, [2]float64{-.3, high})
+	w.Drawn.field(g, "projection", [2]float64{0, high + .3}, [2]float64{out, high + .3})
 	w.Drawn.note(out, high, "level")
 	w.Drawn.note(out, need, "needed on the rake")
 	if math.Abs(miss) < 1.0/64 {

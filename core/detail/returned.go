@@ -92,6 +92,8 @@ func workChamfer(g *Given) (*Worked, error) {
 	w.Drawn.shape(Wood, [2]float64{-seen, 0}, [2]float64{0, 0}, [2]float64{0, -c}, [2]float64{-(t - c), -t}, [2]float64{-seen, -t})
 	w.Drawn.shape(There, [2]float64{0, 0}, [2]float64{3.5, 0}, [2]float64{3.5, -c}, [2]float64{0, -c})
 	w.Drawn.line(Wall, [2]float64{-seen, 0}, [2]float64{6, 0})
+	w.Drawn.field(g, "thickness", [2]float64{-seen, 0}, [2]float64{-seen, -t})
+	w.Drawn.field(g, "casing", [2]float64{3.5, 0}, [2]float64{3.5, -c})
 	w.Drawn.dim([2]float64{-(t - c), -t}, [2]float64{0, -t}, g.in(t-c))
 	w.step("Cut the end square, then take its face away at 45° from %s back; a block plane finishes it.", g.in(t-c))
 	return w, nil

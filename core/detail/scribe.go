@@ -8,7 +8,7 @@ import "math"
 var scribe = Detail{Name: "scribe", Title: "Floor that waves", Place: InPiece,
 	Says: "Gaps read under a straight edge say what to scribe off the base, what a straight taper leaves, and whether a shoe will do.",
 	Fields: []Field{
-		{Name: "gaps", Label: "gaps, from the left", Takes: Lengths, Least: 0, Most: 12},
+		{Name: "gaps", Label: "gaps, from the left", Takes: Lengths, Try: "0, 1/16, 3/16, 1/8, 0", Least: 0, Most: 12},
 		{Name: "every", Label: "read every", Takes: Length, Preset: "16", Least: 1, Most: 240},
 		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
 		{Name: "shoe", Label: "height of the shoe", Takes: Length, Preset: "3/4", Least: 0, Most: 4},

@@ -15,8 +15,8 @@ import (
 var stair = Detail{Name: "stair", Title: "Stair", Place: Alone,
 	Says: "The skirt beside a stair and the base below and above it as one band: pitch, plumb cuts, the moulding on it, flights and landings.",
 	Fields: []Field{
-		{Name: "riser", Label: "one rise", Takes: Length, Free: true, Least: 2, Most: 16},
-		{Name: "tread", Label: "one run, nosing to nosing", Takes: Length, Free: true, Least: 4, Most: 40},
+		{Name: "riser", Label: "one rise", Takes: Length, Try: "7 1/2", Free: true, Least: 2, Most: 16},
+		{Name: "tread", Label: "one run, nosing to nosing", Takes: Length, Try: "10", Free: true, Least: 4, Most: 40},
 		{Name: "rise", Label: "or: rise, floor to floor", Takes: Length, Free: true, Least: 2, Most: 480},
 		{Name: "run", Label: "and run, first nosing to last", Takes: Length, Free: true, Least: 4, Most: 960},
 		{Name: "treads", Label: "treads in that run", Takes: Count, Free: true, Least: 1, Most: 60, Help: "One fewer than the risers, as a rule."},
@@ -236,6 +236,10 @@ func workStair(g *Given) (*Worked, error) {
 		if s := &w.Sticks[i]; !g.is("side", "both") || s.At.Along[0] > 0 && s.At.Along[2] >= 0 { // the left wall is its mirror image
 			w.Drawn.stick(s)
 		}
+	}
+	if !g.is("side", "left") { // a drawing's own fields lie at its first steps
+		w.Drawn.field(g, "riser", [2]float64{-1, 0}, [2]float64{-1, rise})
+		w.Drawn.field(g, "tread", [2]float64{0, rise - 2}, [2]float64{run, rise - 2})
 	}
 	w.step("Use the stair's own pitch for every joint, %s, rather than reading each.", g.deg(p))
 	w.step("Plumb cuts are %s off square, level ones %s; between level and rake both mouldings are cut %s.", g.deg(p), g.deg(90-p), g.deg(p/2))

@@ -8,7 +8,7 @@ import "math"
 var step = Detail{Name: "step", Title: "Step in the floor", Place: OnWall,
 	Says: "A base that keeps its height goes down a step by a short sloped link with a filler under it; or it is ripped, or stands on a strip.",
 	Fields: []Field{
-		{Name: "fall", Label: "the step’s height", Takes: Length, Least: 1.0 / 16, Most: 12},
+		{Name: "fall", Label: "the step’s height", Takes: Length, Try: "3/4", Least: 1.0 / 16, Most: 12},
 		{Name: "slope_deg", Label: "slope of the link", Takes: Angle, Preset: "45", Least: 15, Most: 80,
 			Help: "The flatter, the gentler it looks, and the more wall it takes.", Room: OfSlope},
 		{Name: "height", Label: "height of the base", Takes: Length, Preset: "5 1/4", Least: .25, Most: 24, Room: OfHeight},
@@ -87,9 +87,9 @@ func workStep(g *Given) (*Worked, error) {
 	}
 	w.faceOther(g.is("falls", "left"))
 	w.draw()
+	w.Drawn.field(g, "fall", [2]float64{0, 0}, [2]float64{0, -f})
 	if len(w.Sticks) > 1 {
 		w.Drawn.dim([2]float64{0, -f}, [2]float64{takes, -f}, g.in(takes))
-		w.Drawn.dim([2]float64{0, 0}, [2]float64{0, -f}, g.in(f))
 		if g.is("falls", "left") {
 			mirrorDims(w.Drawn.Dims)
 		}

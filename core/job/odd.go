@@ -31,16 +31,6 @@ func (o *Odd) entries(f func(thing, field string, e *Entry) error) error {
 	return each(f, "odd place "+o.ID, entriesIn(o)...)
 }
 
-// Given are its fields by their names.
-func (o *Odd) Given() map[string][]string {
-	out := make(map[string][]string, len(o.Fields))
-	for _, f := range o.Fields {
-		name, text, _ := strings.Cut(f, "=")
-		out[name] = append(out[name], text)
-	}
-	return out
-}
-
 // Odd finds an odd place of the room, or nil.
 func (r *Room) Odd(id string) *Odd { return find(r.Odds, func(o *Odd) bool { return o.ID == id }) }
 

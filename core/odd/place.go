@@ -40,7 +40,7 @@ func Of(r *job.Room) []Place {
 			continue
 		}
 		p := Place{ID: o.ID, Title: cmp.Or(o.Name, d.Title), Kind: "odd", Detail: d, Wall: o.Wall, Corner: o.Corner, Run: o.Run, End: o.End,
-			Moulding: o.Moulding, Second: o.Second, texts: o.Given()}
+			Moulding: o.Moulding, Second: o.Second, texts: detail.Split(o.Fields)}
 		if o.At != nil {
 			p.At = o.At.Length
 		}
@@ -196,4 +196,24 @@ func (p *Place) Low() (measure.Length, bool) {
 		return up - wide.Times(.5), true
 	}
 	return up, ok
+}
+
+// Where tells in a few words where a place is.
+func (p *Place) Where(r *job.Room, unit measure.Unit) string {
+	var out string
+	for i := range r.Walls {
+		if r.Walls[i].ID == p.Wall {
+			out = job.WallNumber(i)
+		}
+		if r.Corners[i].ID == p.Corner {
+			out = "corner " + job.CornerLetter(i)
+		}
+	}
+	switch {
+	case p.End != "":
+		out += ", " + p.End + " end"
+	case p.Detail.Place == detail.OnWall:
+		out += ", " + p.At.In(unit) + " from its left end"
+	}
+	return out
 }

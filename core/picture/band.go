@@ -45,10 +45,17 @@ type BandOpening struct {
 
 // BandPiece is a piece on the band.
 type BandPiece struct {
-	ID    string  `json:"id"`
-	Level string  `json:"level" enum:"floor,rail,ceiling"`
-	From  float64 `json:"from"`
-	To    float64 `json:"to"`
+	ID    string     `json:"id"`
+	Level string     `json:"level" enum:"floor,rail,ceiling"`
+	From  float64    `json:"from"`
+	To    float64    `json:"to"`
+	Holes []BandHole `json:"holes,omitempty"`
+}
+
+// BandHole is what is cut out of a piece, along the band.
+type BandHole struct {
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
 }
 
 // leastShare is the share of the band that the shortest wall gets.
@@ -103,9 +110,13 @@ func Unroll(m survey.Measures, r *job.Room, pieces []*piece.Piece) Band {
 		level[k.ID] = string(k.Level)
 	}
 	for _, p := range pieces {
-		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns && p.Set == "" {
+		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns && p.Set == "" && p.Run != "" {
 			from, to := p.Along()
-			b.Pieces = append(b.Pieces, BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale})
+			q := BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale}
+			for _, h := range p.Holes {
+				q.Holes = append(q.Holes, BandHole{f.at + (p.BackFrom()+h.From).Inches()*f.scale, f.at + (p.BackFrom()+h.To).Inches()*f.scale})
+			}
+			b.Pieces = append(b.Pieces, q)
 		}
 	}
 	return b

@@ -173,7 +173,7 @@ func Above(m survey.Measures, r *job.Room, pieces []*piece.Piece, check inspect.
 	}
 	for _, p := range pieces {
 		i, ok := byWall[p.Wall]
-		if !ok || p.Room != r.ID || p.Turns || p.Set != "" {
+		if !ok || p.Room != r.ID || p.Turns || p.Set != "" || p.Run == "" {
 			continue
 		}
 		left := d.Thetas[(i+len(d.Thetas)-1)%len(d.Thetas)]

@@ -3,7 +3,6 @@ package plan
 import (
 	"errors"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -151,61 +150,6 @@ func (o *odds) did(id, run string) bool {
 	return slices.ContainsFunc(o.done, func(p OddPlace) bool { return p.ID == id && p.Run == run })
 }
 
-// tiny is what counting leaves of an angle's sine that is none.
-const tiny = 1e-9
-
-// oddEnd is an end as an odd place has it. Where what it meets is a return to the wall or to the floor, it is told to the tip, and
-// its cap is made as that of any return.
-func oddEnd(w *detail.Worked, s *detail.Stick, hand joint.Hand, names map[string]string) piece.End {
-	d := s.End(hand)
-	n := d.Plane.At(hand) // that of a right end
-	e := piece.End{Joint: piece.Mitre, ToldTo: piece.ToEnd, Meets: names[d.Meets], Against: d.Against}
-	switch {
-	case math.Abs(n.Y) < tiny && math.Abs(n.Z) < tiny:
-		e.Joint = piece.Square
-		if d.Against != "" {
-			e.Joint = piece.Butt
-		}
-	case math.Abs(n.Y) < tiny:
-		e.Faced, e.Across = true, measure.FromRadians(math.Asin(-n.Z))
-		e.ToldTo = piece.ToShort
-		if e.Across < 0 {
-			e.ToldTo = piece.ToLong
-		}
-	case math.Abs(n.Z) < tiny:
-		e.MitredFor, e.Side, e.ToldTo = 180-2*measure.FromRadians(math.Asin(math.Abs(n.Y))), job.Outside, piece.ToShort
-		e.Theta = e.MitredFor
-		if n.Y < 0 {
-			e.Side, e.ToldTo = job.Inside, piece.ToLong
-		}
-	default:
-		e.Given = n
-	}
-	if d.Against != "" && e.Joint == piece.Mitre {
-		e.Joint = piece.Butt
-	}
-	if c := stickNamed(w, d.Meets); c != nil && isReturn(c) {
-		e.ToldTo, e.Meets, e.Theta, e.MitredFor, e.Side = piece.ToTip, "", piece.ReturnCorner, 0, job.Outside
-		e.Note = "Returned to the wall: its cap is cut from a longer offcut."
-		if e.Faced {
-			e.Note = "Returned to the floor, on the flat: its cap is cut from a longer offcut."
-		}
-	}
-	return e
-}
-
-// isReturn tells whether a stick is the small triangle that turns an end back.
-func isReturn(s *detail.Stick) bool { return s.Cap && s.Length == 0 }
-
-func stickNamed(w *detail.Worked, part string) *detail.Stick {
-	for i := range w.Sticks {
-		if w.Sticks[i].Part == part {
-			return &w.Sticks[i]
-		}
-	}
-	return nil
-}
-
 // atEnd lets an odd place say what is on the end of a run on a wall; ok is false where none does.
 func (o *odds) atEnd(t *run, s *stretch.Stretch, hand joint.Hand, id string) (e piece.End, ok bool) {
 	for _, p := range o.on(t, t.Room.Walls[s.Wall].ID, detail.AtEnd) {
@@ -230,7 +174,7 @@ func (o *odds) atEnd(t *run, s *stretch.Stretch, hand joint.Hand, id string) (e 
 		for i := range w.Sticks {
 			st := &w.Sticks[i]
 			if d := st.End(hand.Other()); d.Meets == "" && d.Against == "" {
-				e = oddEnd(w, st, hand, nil)
+				e = odd.End(w, st, hand, nil)
 				if e.Note == "" {
 					e.Note = p.Title + "."
 				}
@@ -326,8 +270,8 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 		}
 		if !left.Stays {
 			q := p
-			q.Right = oddEnd(w, left, joint.Right, names)
-			q.Length = place.At + inches(left.Point(joint.Right, 0, 0)[0]) - p.From + o.tip(t, &q.Right)
+			q.Right = odd.End(w, left, joint.Right, names)
+			q.Length = place.At + inches(left.Point(joint.Right, 0, 0)[0]) - p.From + odd.Tip(t.Shape(), &q.Right)
 			if parts {
 				q.Label = label + "a"
 			}
@@ -335,15 +279,15 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 			along = append(along, q)
 		}
 		for i := range w.Sticks {
-			if s := &w.Sticks[i]; s != left && s != right && s.Left.Meets != "" && s.Right.Meets != "" && !isReturn(s) {
+			if s := &w.Sticks[i]; s != left && s != right && s.Left.Meets != "" && s.Right.Meets != "" && !odd.IsReturn(s) {
 				along = append(along, o.made(t, p, place, w, s, names))
 			}
 		}
 		if !right.Stays {
 			q := p
 			q.ID, q.Hand, q.Work = names[right.Part], nil, nil
-			q.Left = oddEnd(w, right, joint.Left, names)
-			q.From = place.At + inches(right.Point(joint.Left, 0, 0)[0]) - o.tip(t, &q.Left)
+			q.Left = odd.End(w, right, joint.Left, names)
+			q.From = place.At + inches(right.Point(joint.Left, 0, 0)[0]) - odd.Tip(t.Shape(), &q.Left)
 			q.Length = end - q.From
 			if parts {
 				q.Label = label + "b"
@@ -364,14 +308,10 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 	}
 	for i := range w.Sticks {
 		s := &w.Sticks[i]
-		if s == left || s == right || isReturn(s) || s.Left.Meets != "" && s.Right.Meets != "" {
+		if s == left || s == right || odd.IsReturn(s) || s.Left.Meets != "" && s.Right.Meets != "" {
 			continue
 		}
 		b := o.made(t, p, place, w, s, names)
-		b.Cap = s.Cap
-		t.Setup.Set(&b.Left, joint.Left, 0)
-		t.Setup.Set(&b.Right, joint.Right, 0)
-		b.MeasureUp(t.Shape())
 		b.SetByHand(t.Shape(), t.Room.Job.Hand(b.ID))
 		beside = append(beside, b)
 		ids = append(ids, b.ID)
@@ -380,26 +320,11 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 	return along, beside
 }
 
-// tip is how far past its back an end that is returned is told.
-func (o *odds) tip(t *run, e *piece.End) measure.Length {
-	switch {
-	case e.ToldTo != piece.ToTip:
-		return 0
-	case e.Faced:
-		return t.Shape().Drop
-	}
-	return t.Shape().Projection
-}
-
 // made is a piece that a place makes beside what runs there.
 func (o *odds) made(t *run, p piece.Piece, place *odd.Place, w *detail.Worked, s *detail.Stick, names map[string]string) piece.Piece {
-	q := piece.Piece{ID: names[s.Part], Label: p.Label + " " + s.Label, Room: p.Room, Run: p.Run, Wall: p.Wall, Moulding: p.Moulding,
-		Length: inches(s.Length), From: place.At + inches(min(s.Point(joint.Left, 0, 0)[0], s.Point(joint.Right, 0, 0)[0])), Odd: place.ID, Part: s.Part,
-		Turns: true, Cap: s.Cap, Work: slices.Clone(s.Work)}
-	q.Left, q.Right = oddEnd(w, s, joint.Left, names), oddEnd(w, s, joint.Right, names)
-	if h := inches(s.High); h < t.Shape().Drop {
-		q.Work = append(q.Work, fmt.Sprintf("Rip it %s high.", h.In(o.room.Job.Unit)))
-	}
+	q := odd.Piece(w, s, t.Setup, names, o.room.Job.Unit)
+	q.Label, q.Room, q.Run, q.Wall, q.Moulding = p.Label+" "+s.Label, p.Room, p.Run, p.Wall, p.Moulding
+	q.From, q.Odd, q.Turns = place.At+inches(min(s.Point(joint.Left, 0, 0)[0], s.Point(joint.Right, 0, 0)[0])), place.ID, true
 	return q
 }
 
@@ -497,7 +422,7 @@ func (p *RoomPlan) keepOdd(o *odds, place *odd.Place, w *detail.Worked, m, secon
 	var made []*piece.Piece
 	for i := range w.Sticks {
 		s := &w.Sticks[i]
-		if s.Beside || s.Stays || isReturn(s) {
+		if s.Beside || s.Stays || odd.IsReturn(s) {
 			continue
 		}
 		of := m
@@ -508,13 +433,9 @@ func (p *RoomPlan) keepOdd(o *odds, place *odd.Place, w *detail.Worked, m, secon
 		rules, _ := r.Job.RulesAt(r.Room.Room, "", "")
 		setup.Crown = saw.Lie(rules.Crown)
 		t := &run{Run: &stretch.Run{Room: &r.Room, Moulding: of, Setup: setup}}
-		q := &piece.Piece{ID: names[s.Part], Label: place.Title + " " + s.Label, Room: r.ID, Wall: wall, Moulding: of.ID, Odd: place.ID, Part: s.Part,
-			Work: slices.Clone(s.Work)}
-		q.Left, q.Right = oddEnd(w, s, joint.Left, names), oddEnd(w, s, joint.Right, names)
-		q.Length = inches(s.Length) + o.tip(t, &q.Left) + o.tip(t, &q.Right)
-		setup.Set(&q.Left, joint.Left, 0)
-		setup.Set(&q.Right, joint.Right, 0)
-		q.MeasureUp(setup.Shape)
+		one := odd.Piece(w, s, setup, names, r.Job.Unit)
+		q := &one
+		q.Label, q.Room, q.Wall, q.Moulding, q.Odd = place.Title+" "+s.Label, r.ID, wall, of.ID, place.ID
 		q.SetByHand(setup.Shape, r.Job.Hand(q.ID))
 		number++
 		q.Hang = number

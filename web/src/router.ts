@@ -3,6 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 const benchPages = [
   ['fit', () => import('./pages/FitPage.vue')],
   ['cope', () => import('./pages/CopePage.vue')],
+  ['odd', () => import('./pages/OddPage.vue')],
   ['wrong', () => import('./pages/WrongPage.vue')],
 ] as const
 

@@ -231,6 +231,16 @@ const followTyped = () => typed.value && attempt(typed.value.op)
           <div class="measures"><LengthInput label="stool past casing" :entry="v.rules.horn" :commit="measure('horn', 'Stool past casing:')" /></div>
           <p class="quiet small">A mitred head goes in a hair long and is worked down until both its joints close.</p>
         </section>
+        <section>
+          <h2>Odd places</h2>
+          <div class="measures">
+            <EntryField label="links slope, °" :value="String(v.rules.slope)" :commit="measure('slope', 'Links slope', Number)" /><LengthInput
+              label="hollow accepted"
+              :entry="v.rules.hollow"
+              :commit="measure('hollow', 'Hollow accepted:')"
+            />
+          </div>
+        </section>
         <section v-if="typed">
           <h2><SetText :text="typed.of" /></h2>
           <ChangeList :trial="typed.trial" @follow="followTyped" @leave="typed = null" />

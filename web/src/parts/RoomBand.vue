@@ -52,6 +52,9 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
         :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`"
         @click="choose('piece', p.id)"
       />
+      <template v-for="p in band.pieces" :key="`h${p.id}`"
+        ><i v-for="h in p.holes ?? []" :key="h.from" class="cutout" :style="{ left: at(h.from), width: at(h.to - h.from) }"
+      /></template>
       <template v-for="(c, i) in band.corners" :key="`${c.id}${i}`">
         <i class="fold" :class="c.fold" :style="{ left: at(c.at) }" />
         <button
@@ -140,6 +143,15 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
   border: 1px solid var(--pine-edge);
   background: var(--pine);
   cursor: pointer;
+}
+.cutout {
+  position: absolute;
+  top: 104px;
+  height: 10px;
+  min-width: 4px;
+  background: var(--brick);
+  pointer-events: none;
+  z-index: 1;
 }
 .piece.ceiling {
   top: 31px;

@@ -22,6 +22,8 @@ export const bullnoses = [
   { label: 'a plain mitre', value: 'plain' },
   { label: 'one transition piece', value: 'one' },
   { label: 'two transition pieces', value: 'two' },
+  { label: 'as many as the hollow asks', value: 'facets' },
+  { label: 'a moulding that bends', value: 'flexible' },
 ]
 export const buyWays = [
   { label: 'share', value: 'share' },

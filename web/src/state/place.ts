@@ -37,6 +37,8 @@ export const cuts = computed(() => {
 })
 /** What goes around the room's openings. */
 export const sets = computed(() => (room.value && view.value?.parts.get(room.value.id)?.sets) || [])
+/** Its odd places. */
+export const odds = computed(() => (room.value && view.value?.parts.get(room.value.id)?.odds) || [])
 export const pieceById = computed(() => new Map((view.value?.pieces ?? []).map((p) => [p.id, p])))
 
 /** The run shown where pieces of several would lie on one another: that of the chosen piece, or the one picked, or the room's first with pieces. */

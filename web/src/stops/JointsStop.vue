@@ -8,12 +8,13 @@ import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../
 import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { printAll, printing } from '../state/printing'
-import { choose, chosen, isChosen, pieceById, pickedRun, room, runsCut, runShown, sets } from '../state/place'
+import { choose, chosen, isChosen, odds, pieceById, pickedRun, room, runsCut, runShown, sets } from '../state/place'
 import { few } from '../state/shows'
 import CutList from './CutList.vue'
 import CornerCard from './joints/CornerCard.vue'
 import CutSheet from './joints/CutSheet.vue'
 import PieceCard from './joints/PieceCard.vue'
+import OddCard from './joints/OddCard.vue'
 import SetCard from './joints/SetCard.vue'
 
 const HangSheet = defineAsyncComponent(() => import('./joints/HangSheet.vue'))
@@ -50,6 +51,7 @@ const set = computed(() => {
   return around.value.find((s) => s.opening === of)
 })
 const far = computed(() => sets.value.find((s) => s.far && s.opening === set.value?.opening))
+const odd = computed(() => (chosen.value?.kind === 'odd' || chosen.value?.kind === 'spot' ? odds.value.find((o) => o.id === chosen.value!.id) : undefined))
 const partName = (id: string, title: string) => pieceById.value.get(id)?.label.slice(title.length + 1)
 useKeys({
   j: () => step(1),
@@ -107,7 +109,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
         <button v-if="first && sheet === 'order'" class="link small" type="button" @click="drop(first.id)">Nothing has to go first</button>
       </div>
       <div v-if="sheet === 'corners'" class="two">
-        <ol v-if="decisions.length || around.length" class="list">
+        <ol v-if="decisions.length || around.length || odds.length" class="list">
           <li v-for="s in around" :key="s.opening" class="set" :class="{ on: isChosen('opening', s.opening), near: set?.opening === s.opening }">
             <button type="button" :aria-expanded="set?.opening === s.opening" @click="choose('opening', s.opening)">
               <b class="letter"><i class="door" :class="{ pane: s.school === 'picture frame' }"></i></b
@@ -123,6 +125,14 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
                 </button>
               </li>
             </ul>
+          </li>
+          <li v-for="o in odds" :key="o.id" class="set" :class="{ on: odd?.id === o.id, near: !!piece && o.pieces.includes(piece.id) }">
+            <button type="button" @click="choose(o.kind, o.id)">
+              <b class="letter"><i class="odd" /></b
+              ><span
+                ><b class="kind">{{ o.title }}</b> {{ o.where }}<i v-if="!o.worked" class="shows bad">△ changes nothing</i></span
+              >
+            </button>
           </li>
           <li v-for="d in decisions" :key="d.corner" :class="{ on: isChosen('corner', d.corner), near: near.has(d.corner) }">
             <button type="button" @click="choose('corner', d.corner)">
@@ -140,6 +150,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
         <p v-else class="quiet empty">No joints yet: measure the walls first.</p>
         <div class="detail">
           <CornerCard v-if="decision" :of="decision" />
+          <OddCard v-else-if="odd" :key="odd.id" :of="odd" />
           <SetCard v-else-if="set && chosen?.kind === 'opening'" :of="set" :far="far" />
           <PieceCard v-else-if="piece" :of="piece" />
           <p v-else-if="decisions.length" class="quiet empty">
@@ -259,6 +270,14 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
   height: 15px;
   border: 2px solid currentcolor;
   border-bottom-width: 1px;
+}
+.odd {
+  display: inline-block;
+  width: 16px;
+  height: 13px;
+  border: 2px solid currentcolor;
+  border-width: 2px 0 0;
+  border-top-right-radius: 100%;
 }
 .door.pane {
   border-bottom-width: 2px;

@@ -4,6 +4,7 @@ import { useWakeLock } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { api, type CutView, take } from '../api/client'
 import LengthText from '../parts/LengthText.vue'
+import LyingPicture from '../parts/LyingPicture.vue'
 import SetText from '../parts/SetText.vue'
 import SawBench from '../parts/SawBench.vue'
 import OrderPicker from './OrderPicker.vue'
@@ -260,6 +261,7 @@ const same = (c: CutView) => {
       <p v-for="r in piece.remarks" :key="r" class="warn each">
         <b>{{ r.slice(0, r.indexOf('.') + 1) }}</b><SetText :text="r.slice(r.indexOf('.') + 1)" />
       </p>
+      <LyingPicture v-if="piece.lying && !coping" :of="piece.lying" class="lying" />
       <p v-if="coping && !end.mark" class="warn">This end is not marked cut yet: cut it first.</p>
       <p v-if="!coping && end.chamfer" class="note"><b>This end:</b> <SetText :text="end.chamfer" />.</p>
       <p v-if="!coping && end.error" class="note">{{ end.error }}</p>

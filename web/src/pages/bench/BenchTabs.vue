@@ -10,6 +10,7 @@ const tabs = [
   { name: 'corner', label: 'One corner' },
   { name: 'fit', label: 'Will it close?' },
   { name: 'cope', label: 'Cope' },
+  { name: 'odd', label: 'Odd places' },
   { name: 'wrong', label: 'What went wrong?' },
 ]
 </script>

@@ -19,7 +19,7 @@ const joints = computed(() => {
   const of = view.value?.mouldings.find((m) => m.id === pieceById.value.get(props.of.left || props.of.right || '')?.moulding)?.joints ?? []
   return inside.value && !of.includes(inside.value) ? [...of, inside.value] : of
 })
-const round = computed(() => corner.value?.kind === 'outside' && !!(corner.value.radius || corner.value.chord))
+const round = computed(() => !!(corner.value?.radius || corner.value?.chord))
 const turned = computed(() => overrideOf('bullnose', where.value)?.choice ?? '')
 function wish(question: string, choice: string) {
   if (choice) void overrule({ ...where.value, question, choice })

@@ -2,6 +2,7 @@
 // The chosen piece: measured and cut, when it goes up and how, and where it is scarfed.
 import { computed } from 'vue'
 import EntryField from '../../parts/EntryField.vue'
+import LyingPicture from '../../parts/LyingPicture.vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import type { PieceView } from '../../api/client'
@@ -33,6 +34,7 @@ async function divide(text: string) {
       ><template v-if="of.allowed">: <SetText :text="of.allowed" /></template>.
     </p>
     <p v-for="s in of.remarks" :key="s" class="stop"><SetText :text="s" /></p>
+    <LyingPicture v-if="of.lying" :of="of.lying" class="lying" />
     <p v-if="of.hang">
       Goes up as number {{ of.hang }}<template v-if="of.late > of.early">; anywhere from {{ of.early }} to {{ of.late }} would do</template>.
       <SetText :text="of.how" />

@@ -75,8 +75,18 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
     <b>{{ name(s) }}</b><button class="drop" type="button" :aria-label="`Remove this ${name(s)}`" @click="removeSpot(s.id)">×</button>
     <div class="grid">
       <LengthInput takes="length" label="at, from left end" :entry="s.at" :commit="setAt(s)" />
-      <FactField v-if="s.kind !== 'stud'" kind="spot" :of="s" field="height" :label="s.kind.startsWith('step') ? 'step, high' : 'above floor'" />
-      <FactField v-if="s.kind !== 'stud' && !s.kind.startsWith('step')" kind="spot" :of="s" field="width" label="width" />
+      <FactField
+        v-if="s.kind !== 'stud'"
+        kind="spot"
+        :of="s"
+        field="height"
+        :label="s.kind.startsWith('step') ? 'step, high' : s.kind === 'pipe' ? 'middle over floor' : 'bottom over floor'"
+      />
+      <FactField v-if="s.kind !== 'stud' && !s.kind.startsWith('step')" kind="spot" :of="s" field="width" :label="s.kind === 'pipe' ? 'diameter' : 'width'" />
+      <template v-if="['socket', 'vent', 'pipe'].includes(s.kind)">
+        <FactField v-if="s.kind !== 'pipe'" kind="spot" :of="s" field="tall" label="itself high" />
+        <FactField kind="spot" :of="s" field="right" label="to the right end" /><FactField kind="spot" :of="s" field="clear" label="left clear around it" />
+      </template>
       <PickField v-if="s.kind === 'socket'" label="stud on its" :value="s.stud" none="not known" :options="sides" @pick="(v) => setStud(s, v)" />
     </div>
   </div>
