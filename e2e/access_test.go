@@ -64,18 +64,18 @@ func TestGoToAPiece(t *testing.T) {
 // for everyone.
 func TestMiscutUndoAndUnits(t *testing.T) {
 	b := onDemo(t, "saw?room=galley")
-	b.see("0 of 25 done")
+	b.see("0 of 39 done")
 	b.until("document.querySelector('.saw .blade')")
 	// A key pressed twice at once is one mark.
 	js[bool](b, `[1, 2].every(() => window.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', cancelable: true})) || true)`)
-	b.see("1 of 25 done")
+	b.see("1 of 39 done")
 	b.key("x")
-	b.see("0 of 25 done")
+	b.see("0 of 39 done")
 	b.see("1 miscut so far")
 	b.chord(2, "z")
-	b.see("1 of 25 done")
+	b.see("1 of 39 done")
 	b.chord(2, "z")
-	b.see("0 of 25 done")
+	b.see("0 of 39 done")
 	b.key("u")
 	b.see("2036.8 mm")
 	b.key("u")

@@ -168,7 +168,7 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	for n := range 3 {
 		saw.until("document.querySelector('.act') && !document.querySelector('.act').disabled && !document.querySelector('.act').classList.contains('back')")
 		saw.key(" ")
-		saw.see(fmt.Sprintf("%d of 25 done", n+1))
+		saw.see(fmt.Sprintf("%d of 39 done", n+1))
 		time.Sleep(150 * time.Millisecond)
 	}
 	saw.see("Out of reach")
@@ -182,7 +182,7 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 
 	// Loaded again with the network still off, it is all there: page, plan, pictures, marks.
 	saw.do(chromedp.Reload())
-	saw.see("3 of 25 done")
+	saw.see("3 of 39 done")
 	saw.see("4 waiting to be sent")
 	saw.until("document.querySelector('.saw .blade')")
 
@@ -248,7 +248,7 @@ func TestOnTheLadderAndAtTheSaw(t *testing.T) {
 	require.Len(t, kept.Hand, 1, "and the recut, once")
 	assert.Contains(t, kept.Hand[0].Why, `1/32" off`)
 	desk.goTo(p.desk + "/jobs/ferry-house/saw?room=galley")
-	desk.see("3 of 25 done")
+	desk.see("3 of 39 done")
 	desk.until("document.querySelector('.people')?.innerText.includes('Saw tablet')")
 
 	// The piece on the tablet is held for it; the desk may take it over.

@@ -253,6 +253,6 @@ func TestSurveyFiles(t *testing.T) {
 	cmd.Env = append(os.Environ(), "NODE_PATH="+modules)
 	out, err := cmd.CombinedOutput()
 	require.NoError(t, err, string(out))
-	assert.Equal(t, "16 13 139.750 8", strings.TrimSpace(string(out)),
-		"six walls, a door with its two casings, and the gap; sizes, corners and the door; the first wall full size")
+	assert.Equal(t, "17 13 139.750 8", strings.TrimSpace(string(out)),
+		"six walls, a door with its two casings, a dresser, and the gap; sizes, corners and the door; the first wall full size")
 }

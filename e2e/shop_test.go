@@ -56,7 +56,7 @@ func TestShop(t *testing.T) {
 	b.click(".room", "Waiting Hall ▾")
 	b.click(".el-dropdown-menu__item", "Galley")
 	b.key("l")
-	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 10")
+	b.until("document.querySelectorAll('.lower .cuts tbody tr').length === 22")
 	assert.NotContains(t, js[string](b, "document.querySelector('.lower .cuts').innerText"), "cope")
 
 	// An impossible saw is refused at its field.

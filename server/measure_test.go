@@ -174,7 +174,7 @@ func TestScheduleOverHTTP(t *testing.T) {
 	require.Equal(t, 200, code, body)
 	j := c.kept(id)
 	r := j.Room("galley")
-	require.Len(t, r.Openings, 2)
+	require.Len(t, r.Openings, 3)
 	assert.Equal(t, "D9", r.Openings[0].Name)
 	assert.Equal(t, "81", r.Opening("ga-door").Head.Text)
 	v := c.view("GET", "/api/jobs/"+id, "")

@@ -15,6 +15,7 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
+	"gnomon/core/words"
 )
 
 // DetailView is one of the odd places that can be worked out.
@@ -257,7 +258,7 @@ type BenchDetail struct {
 func (s *server) workAtBench(ctx context.Context, in *BenchDetail) (*WorkedView, error) {
 	d, err := detail.Named(in.Detail)
 	if err != nil {
-		return nil, problem(http.StatusUnprocessableEntity, err.Error())
+		return nil, refusedDetail(err)
 	}
 	of, err := s.benchJob(ctx, in.Job)
 	if err != nil {
@@ -305,7 +306,7 @@ type FieldsView struct {
 func (s *server) keptFields(ctx context.Context, in *BenchDetail) (*FieldsView, error) {
 	d, err := detail.Named(in.Detail)
 	if err != nil {
-		return nil, problem(http.StatusUnprocessableEntity, err.Error())
+		return nil, refusedDetail(err)
 	}
 	j, err := s.benchJob(ctx, in.Job)
 	if err != nil {
@@ -318,12 +319,18 @@ func (s *server) keptFields(ctx context.Context, in *BenchDetail) (*FieldsView, 
 	return &FieldsView{some(detail.Texts(d, texts, j.Unit, true))}, nil
 }
 
+// refusedDetail says what of an odd place cannot be.
 func refusedDetail(err error) error {
 	var no *detail.Impossible
 	if errors.As(err, &no) {
-		return problem(http.StatusUnprocessableEntity, no.Error())
+		return problem(http.StatusUnprocessableEntity, no.Error(), FieldProblem{Field: no.Thing, Value: no.Value,
+			Message: words.Capital(no.Thing) + " " + no.Value + ": " + no.Reason, Remedy: words.Capital(no.Remedy)})
 	}
-	return problem(http.StatusUnprocessableEntity, err.Error())
+	var parse *measure.ParseError
+	if errors.As(err, &parse) {
+		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: "field", Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
+	}
+	return asProblem(err)
 }
 
 func (s *server) benchDetails(api huma.API) {

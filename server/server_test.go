@@ -159,7 +159,7 @@ func TestTheViewIsReadyToTypeset(t *testing.T) {
 	for _, k := range v.Cuts {
 		steps[k.Step]++
 	}
-	assert.Equal(t, map[string]int{"cut": 116, "cope": 23}, steps)
+	assert.Equal(t, map[string]int{"cut": 132, "cope": 23}, steps)
 	assert.Equal(t, "90.2°", v.Rooms[0].Corners[0].Theta)
 	assert.Nil(t, v.CanUndo, "nobody in particular asks")
 }
@@ -273,7 +273,7 @@ func TestImportExportAndFiles(t *testing.T) {
 	assert.Equal(t, string(one), string(two))
 	_, kind, csv := c.send("GET", "/api/jobs/"+id+"/cutlist.csv", "")
 	assert.Contains(t, kind, "text/csv")
-	assert.Equal(t, 59, strings.Count(string(csv), "\n"))
+	assert.Equal(t, 67, strings.Count(string(csv), "\n"))
 	code, _, b = c.send("POST", "/api/jobs", `{"name":"New","unit":"mm"}`)
 	require.Equal(t, 200, code)
 	require.NoError(t, json.Unmarshal(b, &made))

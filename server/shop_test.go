@@ -100,24 +100,24 @@ func TestRecut(t *testing.T) {
 		return PieceView{}
 	}
 	for _, k := range v.Cuts {
-		if k.Piece == "ga-base.ga2" {
+		if k.Piece == "ga-base.ga3" {
 			b, _ := json.Marshal(k.Mark)
 			v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"record","value":`+string(b)+`}]}`)
 		}
 	}
-	require.True(t, find(v, "ga-base.ga2").Done)
-	v = c.view("POST", "/api/jobs/"+id+"/recut", `{"client":"a","piece":"ga-base.ga2","end":"right","off":"1/16","by":"Ada"}`)
-	p := find(v, "ga-base.ga2")
-	assert.Equal(t, `7' 1 15/16"`, p.Cut.Text)
-	assert.Equal(t, `7' 2"`, p.Hand.Computed.Text)
+	require.True(t, find(v, "ga-base.ga3").Done)
+	v = c.view("POST", "/api/jobs/"+id+"/recut", `{"client":"a","piece":"ga-base.ga3","end":"right","off":"1/16","by":"Ada"}`)
+	p := find(v, "ga-base.ga3")
+	assert.Equal(t, `4' 3 7/16"`, p.Cut.Text)
+	assert.Equal(t, `4' 3 1/2"`, p.Hand.Computed.Text)
 	assert.Equal(t, "Ada", p.Hand.By)
 	assert.False(t, p.Done)
 	assert.Empty(t, p.Right.Mark)
 	assert.NotEmpty(t, p.Left.Mark)
-	c.problem(422, "POST", "/api/jobs/"+id+"/recut", `{"client":"a","piece":"ga-base.ga2","end":"right","off":"20'"}`)
+	c.problem(422, "POST", "/api/jobs/"+id+"/recut", `{"client":"a","piece":"ga-base.ga3","end":"right","off":"20'"}`)
 	c.problem(404, "POST", "/api/jobs/"+id+"/recut", `{"client":"a","piece":"none","end":"right","off":"1/16"}`)
-	v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"add","kind":"hand","id":"ga-base.ga2","value":{"piece":"","in_place":true}}]}`)
-	assert.True(t, find(v, "ga-base.ga2").Hand.InPlace)
+	v = c.view("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"add","kind":"hand","id":"ga-base.ga3","value":{"piece":"","in_place":true}}]}`)
+	assert.True(t, find(v, "ga-base.ga3").Hand.InPlace)
 }
 
 func TestOrderAndPair(t *testing.T) {

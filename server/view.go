@@ -29,6 +29,7 @@ type JobView struct {
 	Pieces    []PieceView      `json:"pieces"`
 	Decisions []DecisionView   `json:"decisions"`
 	Sets      []SetView        `json:"sets" doc:"what goes around openings"`
+	Odds      []OddView        `json:"odds" doc:"odd places"`
 	Findings  []FindingView    `json:"findings"`
 	Cuts      []CutView        `json:"cuts"`
 	Stock     []SupplyView     `json:"stock"`
@@ -271,7 +272,7 @@ func degrees(as []measure.Angle) []float64 {
 func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 	v := JobView{ID: id, Revision: rev, HeadView: headView(j, p), ShopView: shopView(j), Lines: []LayoutLineView{}, Groups: []BenchGroupView{},
 		Glue:   []GlueStepView{},
-		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Sets: []SetView{},
+		Chains: []ChainView{}, Orders: orderViews(p), Rooms: []RoomView{}, Pieces: []PieceView{}, Decisions: []DecisionView{}, Sets: []SetView{}, Odds: []OddView{},
 		Findings: findingViews(p.Findings()),
 		Cuts:     []CutView{}, Stock: stockViews(j, p)}
 	codes, sticks := j.RoomCodes(), stickWords(p, j.Unit)
@@ -282,6 +283,7 @@ func viewOf(id string, rev int64, j *job.Job, p *plan.Plan) JobView {
 		}
 		v.Lines, v.Groups, v.Chains, v.Rooms = append(v.Lines, r.Lines...), append(v.Groups, r.Groups...), append(v.Chains, r.Chains...), append(v.Rooms, r.Room)
 		v.Pieces, v.Decisions, v.Sets = append(v.Pieces, r.Pieces...), append(v.Decisions, r.Decisions...), append(v.Sets, r.Sets...)
+		v.Odds = append(v.Odds, r.Odds...)
 	}
 	for _, g := range p.Glue() {
 		v.Glue = append(v.Glue, GlueStepView{g.Group, g.Text})

@@ -167,7 +167,7 @@ func TestPlanImportExportBackup(t *testing.T) {
 
 	csv, err := gnomon(demo, "plan", "--file", "-", "--format", "csv")
 	require.NoError(t, err)
-	assert.Equal(t, 59, strings.Count(csv, "\n"))
+	assert.Equal(t, 67, strings.Count(csv, "\n"))
 	text, err := gnomon(demo, "plan", "--file", "-")
 	require.NoError(t, err)
 	assert.Contains(t, text, "Waiting Hall")

@@ -85,7 +85,7 @@ func convex(g *Given, r, t float64, k int) *Worked {
 	w.length("hollow_in", "hollow behind each joint", c.Hollow)
 	w.length("face_in", "the face of a small piece", 2*(r+thick)*tan(cut))
 	w.length("radius_in", "radius", r)
-	seen := max(6, r)
+	seen := max(2*(r+thick), 2.5)
 	w.Drawn.line(Wall, append(append([][2]float64{{-seen, 0}}, arc(0, r, r, -90, t-90)...), [2]float64{r*sin(t) + seen*cos(t), r - r*cos(t) + seen*sin(t)})...)
 	name := func(i int) string {
 		switch {

@@ -132,7 +132,7 @@ type Figure struct {
 // Text is the figure in words.
 func (f Figure) Text(unit measure.Unit) string {
 	if f.None {
-		return "none"
+		return "open"
 	}
 	return f.Takes.text(f.Value, unit)
 }

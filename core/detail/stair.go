@@ -90,8 +90,8 @@ func workStair(g *Given) (*Worked, error) {
 	w := &Worked{Drawn: Drawing{View: Front}}
 	w.angle("pitch_deg", "pitch", p)
 	w.angle("joint_deg", "level to rake, each", p/2)
-	w.length("starts_in", "the skirt’s top begins, from the first riser", x0)
-	w.length("ends_in", "and ends, past the top nosing", x1)
+	w.length("starts_in", "the skirt’s top begins past the first riser; negative, before it", x0)
+	w.length("ends_in", "and ends past the top nosing", x1)
 	w.length("top_edge_in", "its top edge, plumb cut to plumb cut", top)
 	w.angle("plumb_deg", "plumb cuts", p)
 	w.angle("level_deg", "level cuts", 90-p)

@@ -41,6 +41,12 @@ func End(w *detail.Worked, s *detail.Stick, hand joint.Hand, names map[string]st
 	default:
 		e.Given = n
 	}
+	if met := stick(w, d.Meets); met != nil && e.Meets == "" && (met.Beside || met.Stays) { // it is there, or another's
+		e.Against = met.Label
+		if back := met.End(hand.Other()).Plane; e.Joint == piece.Mitre && math.Abs(back.Y) < tiny && math.Abs(back.Z) < tiny {
+			e.Joint = piece.Butt
+		}
+	}
 	if d.Against != "" && e.Joint == piece.Mitre {
 		e.Joint = piece.Butt
 	}
@@ -53,6 +59,9 @@ func End(w *detail.Worked, s *detail.Stick, hand joint.Hand, names map[string]st
 	}
 	return e
 }
+
+// Prefix is what the names of the pieces begin with that an odd place makes by itself; no run and no set can be called so.
+func Prefix(id string) string { return "~~" + id }
 
 // IsReturn tells whether a stick is the small triangle that turns an end back.
 func IsReturn(s *detail.Stick) bool { return s.Cap && s.Length == 0 }

@@ -212,7 +212,7 @@ func (p *Place) Where(r *job.Room, unit measure.Unit) string {
 	switch {
 	case p.End != "":
 		out += ", " + p.End + " end"
-	case p.Detail.Place == detail.OnWall:
+	case p.Detail.Place == detail.OnWall, p.Kind == "spot":
 		out += ", " + p.At.In(unit) + " from its left end"
 	}
 	return out

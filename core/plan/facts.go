@@ -6,11 +6,12 @@ import (
 
 	"gnomon/core/finding"
 	"gnomon/core/job"
+	"gnomon/core/odd"
 	"gnomon/core/sawing"
 	"gnomon/core/sets"
 )
 
-// facts are what was done about pieces, by the run or the set that they are of: what a piece is called begins with
+// facts are what was done about pieces, by the run, the set or the odd place that they are of: what a piece is called begins with
 // it.
 type facts map[string]*runFacts
 
@@ -26,9 +27,9 @@ type scarfed struct {
 	job.Scarf
 }
 
-// owners are what the names of a room's pieces begin with: its runs, and what goes around its openings.
+// owners are what the names of a room's pieces begin with: its runs, what goes around its openings, its odd places.
 func owners(r *job.Room) []string {
-	out := make([]string, 0, len(r.Runs)+len(r.Openings))
+	out := make([]string, 0, len(r.Runs)+len(r.Openings)+len(r.Odds))
 	for i := range r.Runs {
 		out = append(out, r.Runs[i].ID)
 	}
@@ -36,6 +37,9 @@ func owners(r *job.Room) []string {
 		if r.Openings[i].ToJamb() {
 			out = append(out, sets.Prefix(r.Openings[i].ID))
 		}
+	}
+	for i := range r.Odds {
+		out = append(out, odd.Prefix(r.Odds[i].ID))
 	}
 	return out
 }

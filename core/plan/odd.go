@@ -296,8 +296,8 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 		}
 		for i := range along {
 			q := &along[i]
-			t.Setup.Set(&q.Left, joint.Left, t.On.Rake[t.wall(q.Wall)])
-			t.Setup.Set(&q.Right, joint.Right, t.On.Rake[t.wall(q.Wall)])
+			t.Setup.Set(&q.Left, joint.Left, t.On.Rake[wallOf(t.Room.Room, q.Wall)])
+			t.Setup.Set(&q.Right, joint.Right, t.On.Rake[wallOf(t.Room.Room, q.Wall)])
 			q.MeasureUp(t.Shape())
 			q.SetByHand(t.Shape(), t.Room.Job.Hand(q.ID))
 		}
@@ -328,9 +328,9 @@ func (o *odds) made(t *run, p piece.Piece, place *odd.Place, w *detail.Worked, s
 	return q
 }
 
-// wall is the index of a wall of the run's room.
-func (t *run) wall(id string) int {
-	return max(0, slices.IndexFunc(t.Room.Walls, func(w job.Wall) bool { return w.ID == id }))
+// wallOf is the index of a wall of a room.
+func wallOf(r *job.Room, id string) int {
+	return max(0, slices.IndexFunc(r.Walls, func(w job.Wall) bool { return w.ID == id }))
 }
 
 // inches is a length that a detail worked out.
@@ -412,7 +412,7 @@ func (p *RoomPlan) keepOdd(o *odds, place *odd.Place, w *detail.Worked, m, secon
 	names := map[string]string{}
 	for i := range w.Sticks {
 		if s := &w.Sticks[i]; !s.Beside && !s.Stays {
-			names[s.Part] = place.ID + "." + s.Part
+			names[s.Part] = odd.Prefix(place.ID) + "." + s.Part
 		}
 	}
 	wall := place.Wall
@@ -477,6 +477,11 @@ func (p *RoomPlan) tellOdds(o *odds) {
 		place := &o.places[i]
 		if o.asked[place.ID] || place.Kind != "odd" && place.Detail.Place != detail.OnWall {
 			continue
+		}
+		if place.Wall != "" { // what is not measured yet is told of by itself
+			if _, known := o.room.Measured.Wall(wallOf(o.room.Room.Room, place.Wall), job.Floor); !known {
+				continue
+			}
 		}
 		why := "no trim runs past it there"
 		switch place.Detail.Place {

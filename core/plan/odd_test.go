@@ -286,12 +286,12 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	_, p := withOdd(t, "", stair, post)
 	f := plantest.Finding(t, p, "odd_cannot_be")
 	assert.Contains(t, f.Text, "Back stair", "a base is too narrow for a skirt")
-	require.NotEmpty(t, plantest.Piece(t, p, "po.piece-1").Group)
-	assert.Equal(t, plantest.Piece(t, p, "po.piece-1").Group, plantest.Piece(t, p, "po.piece-3").Group)
-	first := plantest.Piece(t, p, "po.piece-1")
+	require.NotEmpty(t, plantest.Piece(t, p, "~~po.piece-1").Group)
+	assert.Equal(t, plantest.Piece(t, p, "~~po.piece-1").Group, plantest.Piece(t, p, "~~po.piece-3").Group)
+	first := plantest.Piece(t, p, "~~po.piece-1")
 	assert.Equal(t, piece.ToTip, first.Left.ToldTo)
 	assert.InDelta(t, 6+9.0/16, first.Cut.Inches(), 1e-6)
-	assert.NotNil(t, plantest.Piece(t, p, "po.piece-1.cap-left"))
+	assert.NotNil(t, plantest.Piece(t, p, "~~po.piece-1.cap-left"))
 	assert.InDelta(t, 45, math.Abs(float64(first.Right.Setting.Mitre)), 1e-6)
 
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
@@ -300,13 +300,21 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	stair.Moulding = "sk"
 	j.Rooms[0].Odds = []job.Odd{stair}
 	p = plantest.Build(t, j)
-	skirt := plantest.Piece(t, p, "st.skirt")
+	skirt := plantest.Piece(t, p, "~~st.skirt")
 	assert.InDelta(t, 4*12.5, skirt.Back.Inches(), 1e-6)
 	assert.InDelta(t, 36.8699, math.Abs(float64(skirt.Left.Across)), 1e-4)
-	rake := plantest.Piece(t, p, "st.raking")
+	rake := plantest.Piece(t, p, "~~st.raking")
 	assert.InDelta(t, 36.8699/2, math.Abs(float64(rake.Left.Across)), 1e-4)
 	assert.Less(t, skirt.Hang, plantest.Piece(t, p, "k.w1").Hang)
 	require.NotNil(t, skirt.Left.Dial)
+
+	// What is cut of it stays cut.
+	for _, hand := range piece.Hands {
+		plantest.Mark(t, &j, job.RecordCut, skirt.ID, hand)
+	}
+	require.Len(t, j.Records, 2)
+	skirt = plantest.Piece(t, plantest.Build(t, j), skirt.ID)
+	assert.True(t, skirt.Done)
 
 	j.Rooms[0].Odds[0].Moulding = ""
 	assert.Contains(t, plantest.Finding(t, plantest.Build(t, j), "odd_nowhere").Text, "which moulding")

@@ -106,7 +106,10 @@ func assumed(run *stretch.Run, pieces []piece.Piece) finding.List {
 		over := measure.Angle(0)
 		for i := range pieces {
 			if e := &pieces[i].Right; e.Assumed && e.Joint == piece.Mitre && e.Side == side {
-				at, over, corners = append(at, e.Letter), (e.Theta-e.MitredFor)/2, append(corners, finding.Ref{Kind: "corner", ID: e.Corner})
+				at, corners = append(at, e.Letter), append(corners, finding.Ref{Kind: "corner", ID: e.Corner})
+				if !e.Rounded { // the small pieces of that share what a square corner turns
+					over = (e.Theta - e.MitredFor) / 2
+				}
 			}
 		}
 		if len(at) == 0 {

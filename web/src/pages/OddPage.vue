@@ -214,14 +214,14 @@ h1 {
   opacity: 0.45;
 }
 .on :deep(label) {
-  font-size: 11px;
-  background: var(--sheet);
-  padding: 0 4px;
-  align-self: center;
-  max-width: 130px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  font-size: 12px;
+  line-height: 1.2;
+  white-space: normal;
+}
+.on :deep(.box),
+.on :deep(input) {
+  width: 100%;
+  min-width: 0;
 }
 .moulding {
   display: flex;

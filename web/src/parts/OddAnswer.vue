@@ -10,7 +10,7 @@ type End = WorkedView['sticks'][number]['left']
 function setting(e: End) {
   if (!e.mitre || !e.bevel) return e.said
   const parts = [e.mitre, e.bevel].flatMap((a, i) => (a.side ? [`${i ? 'tilt' : 'swing'} ${a.text} ${a.side}`] : []))
-  return parts.length ? `${parts.join(', ')}, ${e.lies}` : 'square'
+  return parts.length ? `${parts.join(', ')}, ${e.pose}` : 'square'
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // An odd place to scale: what is cut, what stands there, its measures; a field that a measure shows is put on it.
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, useSlots } from 'vue'
 import type { WorkedView } from '../api/client'
 
 type Drawn = WorkedView['drawn']
@@ -15,19 +15,27 @@ const points = computed(() => [
   ...props.of.dims.flatMap((d) => [d.from, d.to] as At[]),
   ...props.of.notes.map((n) => n.at as At),
 ])
+const slots = useSlots()
+const asking = computed(() => (slots.field ? props.of.dims.filter((d) => d.field) : []))
+/** Fields stand beside the drawing, each with a line to what it measures. */
+const gutter = computed(() => (asking.value.length ? 112 : 0))
+const row = (i: number) => 40 + i * 62
 /** How the drawing lies in its box: to scale, its own up turned down. */
 const frame = computed(() => {
   const xs = points.value.map((p) => p[0])
   const ys = points.value.map((p) => p[1])
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const edge = props.small ? 14 : 34
+  const aside = gutter.value
   const w = Math.max(width.value, 80)
   const h = Math.max(height.value, 60)
-  const scale = Math.min((w - 2 * edge) / Math.max(x1 - x0, 0.01), (h - 2 * edge) / Math.max(y1 - y0, 0.01))
-  const left = (w - (x1 - x0) * scale) / 2
+  const scale = Math.min((w - aside - 2 * edge) / Math.max(x1 - x0, 0.01), (h - 2 * edge) / Math.max(y1 - y0, 0.01))
+  const left = aside + (w - aside - (x1 - x0) * scale) / 2
   const top = (h - (y1 - y0) * scale) / 2
   return { w, h, to: (p: At): At => [left + (p[0] - x0) * scale, top + (y1 - p[1]) * scale] }
 })
+/** Lines lie on faces. */
+const shapes = computed(() => [...props.of.shapes.filter((s) => !s.open), ...props.of.shapes.filter((s) => s.open)])
 const pts = (ps: At[]) => ps.map((p) => frame.value.to(p).join(',')).join(' ')
 const dims = computed(() =>
   props.of.dims.map((d) => {
@@ -37,6 +45,10 @@ const dims = computed(() =>
     return { a, b, text: d.text, field: d.field, x: (a[0] + b[0]) / 2, y: (a[1] + b[1]) / 2, flat }
   }),
 )
+const leader = (d: Drawn['dims'][number], i: number) => {
+  const [a, b] = [frame.value.to(d.from as At), frame.value.to(d.to as At)]
+  return `M${gutter.value - 4} ${row(i) + 8} L${(a[0] + b[0]) / 2} ${(a[1] + b[1]) / 2}`
+}
 const mayBe = (x: number, most: number, keep: number) => Math.min(Math.max(x, keep), most - keep)
 </script>
 
@@ -49,7 +61,7 @@ const mayBe = (x: number, most: number, keep: number) => Math.min(Math.max(x, ke
       role="img"
       :aria-label="of.view === 'above' ? 'From above' : 'From the front'"
     >
-      <template v-for="(s, i) in of.shapes" :key="i">
+      <template v-for="(s, i) in shapes" :key="i">
         <polyline v-if="s.open" :class="s.kind" class="open" :points="pts(s.points as At[])" />
         <polygon v-else :class="[s.kind, { picked: picked && s.of === picked }]" :points="pts(s.points as At[])" />
       </template>
@@ -59,27 +71,19 @@ const mayBe = (x: number, most: number, keep: number) => Math.min(Math.max(x, ke
         <circle :cx="d.b[0]" :cy="d.b[1]" r="2.2" />
         <text
           v-if="!d.field || !$slots.field"
-          :x="mayBe(d.flat ? d.x : d.x + 7, frame.w, 30)"
+          :x="mayBe(d.flat ? d.x : d.field ? d.x - 7 : d.x + 7, frame.w, 30)"
           :y="mayBe(d.flat ? d.y - 6 : d.y + 4, frame.h, 10)"
-          :text-anchor="d.flat ? 'middle' : 'start'"
+          :text-anchor="d.flat ? 'middle' : d.field ? 'end' : 'start'"
         >
           {{ d.text }}
         </text>
       </g>
+      <path v-for="(d, i) in asking" :key="`l${i}`" class="leader" :d="leader(d, i)" />
       <text v-for="(n, i) in of.notes" :key="`n${i}`" class="note" :x="frame.to(n.at as At)[0]" :y="frame.to(n.at as At)[1]" text-anchor="middle">
         {{ n.text }}
       </text>
     </svg>
-    <template v-if="$slots.field">
-      <div
-        v-for="d in dims.filter((k) => k.field)"
-        :key="d.field"
-        class="at"
-        :style="{ left: `${mayBe(d.x, frame.w, 56)}px`, top: `${mayBe(d.y, frame.h, 26)}px` }"
-      >
-        <slot name="field" :of="d.field!" />
-      </div>
-    </template>
+    <div v-for="(d, i) in asking" :key="d.field" class="at" :style="{ top: `${row(i)}px` }"><slot name="field" :of="d.field!" /></div>
     <span class="seen">{{ of.view === 'above' ? 'from above, the wall at the top' : 'as one faces the wall' }}</span>
   </div>
 </template>
@@ -163,8 +167,14 @@ text {
 }
 .at {
   position: absolute;
-  transform: translate(-50%, -50%);
-  width: 104px;
+  left: 8px;
+  transform: translateY(-50%);
+  width: 100px;
+}
+.leader {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-dasharray: 2 3;
 }
 .seen {
   position: absolute;

@@ -4,6 +4,7 @@
 import { computed, defineAsyncComponent } from 'vue'
 import FloorPlan from '../parts/FloorPlan.vue'
 import LengthText from '../parts/LengthText.vue'
+import SetText from '../parts/SetText.vue'
 import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../state/deciding'
 import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
@@ -130,7 +131,7 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
             <button type="button" @click="choose(o.kind, o.id)">
               <b class="letter"><i class="odd" /></b
               ><span
-                ><b class="kind">{{ o.title }}</b> {{ o.where }}<i v-if="!o.worked" class="shows bad">△ changes nothing</i></span
+                ><b class="kind">{{ o.title }}</b> <SetText :text="o.where" /><i v-if="!o.worked" class="shows bad">△ changes nothing</i></span
               >
             </button>
           </li>

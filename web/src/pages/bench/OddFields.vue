@@ -12,7 +12,7 @@ const props = defineProps<{
   put: (name: string, text: string) => Promise<void> | void
 }>()
 const fields = computed(() => props.of.fields.filter((f) => !props.drawn?.includes(f.name) && !(props.room && f.room)))
-const unit: Partial<Record<DetailField['takes'], string>> = { angle: '°', angles: '°' }
+const unit: Partial<Record<DetailField['takes'], string>> = { angle: ', °', angles: ', °' }
 </script>
 
 <template>
@@ -26,11 +26,10 @@ const unit: Partial<Record<DetailField['takes'], string>> = { angle: '°', angle
       >
       <EntryField
         v-else
-        :label="f.label"
+        :label="f.label + (unit[f.takes] ?? '')"
         :title="f.help"
         :value="given[f.name] ?? ''"
         :placeholder="f.stands || (f.free ? '–' : '')"
-        :suffix="unit[f.takes]"
         :commit="(t: string) => put(f.name, t)"
       />
     </template>
@@ -43,6 +42,20 @@ const unit: Partial<Record<DetailField['takes'], string>> = { angle: '°', angle
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   gap: 8px 14px;
   align-items: end;
+}
+.fields :deep(.box),
+.fields :deep(input) {
+  width: 100%;
+  min-width: 0;
+}
+.fields :deep(label) {
+  white-space: normal;
+  line-height: 1.2;
+}
+@media (max-width: 760px) {
+  .fields {
+    grid-template-columns: 1fr 1fr;
+  }
 }
 .choice {
   display: flex;

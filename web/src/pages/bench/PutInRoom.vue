@@ -49,7 +49,7 @@ async function put() {
   try {
     await change({ do: 'add', kind: 'odd', in: room.value!.id, id, value })
     error.value = ''
-    await router.push({ name: 'joints', params: { job: view.value!.id } })
+    await router.push({ name: 'joints', params: { job: view.value!.id }, query: { room: room.value!.id } })
     choose('odd', id)
   } catch (e) {
     error.value = lineOf(e)

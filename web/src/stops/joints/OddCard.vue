@@ -7,6 +7,7 @@ import LengthText from '../../parts/LengthText.vue'
 import OddAnswer from '../../parts/OddAnswer.vue'
 import OddPicture from '../../parts/OddPicture.vue'
 import OddFields from '../../pages/bench/OddFields.vue'
+import SetText from '../../parts/SetText.vue'
 import PickField from '../../parts/PickField.vue'
 import { attempt, change, mouldingName, setOp, setter, view } from '../../state/job'
 import { choose, pieceById } from '../../state/place'
@@ -43,7 +44,7 @@ const pick = (field: 'moulding' | 'second') => (v: string) => attempt(setOp('odd
   <div class="card">
     <div class="head">
       <h2>
-        {{ of.title }} <span class="quiet">{{ of.where }}</span>
+        {{ of.title }} <span class="quiet"><SetText :text="of.where" /></span>
       </h2>
       <div v-if="of.worked" class="pic"><OddPicture :of="of.worked.drawn" small /></div>
       <table v-if="rows.length">
