@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -39,6 +40,8 @@ func TestOddPlacesOnTheBench(t *testing.T) {
 	b.until("document.querySelector('.detail .answer dd')?.innerText === '30°'")
 	b.fill("slope of the link, °", "85")
 	b.see("from 15° to 80°")
+	b.press(kb.Escape)
+	js[bool](b, "(document.activeElement.blur(), true)")
 	b.chord(2, "z")
 	b.until("document.querySelector('.detail .answer dd')?.innerText === '15°'")
 	b.chord(2, "z")
