@@ -143,6 +143,7 @@ type Hole struct {
 	From, To  float64
 	Low, High float64
 	Round     bool
+	Short     float64 // how much further a round blade reaches on the side that it goes in
 	// NailFrom and NailTo are between what no nail goes in.
 	NailFrom, NailTo float64
 }

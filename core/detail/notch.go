@@ -113,7 +113,7 @@ func workNotch(g *Given) (*Worked, error) {
 			"or go in from the back: the round blade reaches that much further on the side that it goes in.",
 			g.in(up64(short)))
 	}
-	w.hole(g, Hole{From: from, To: to, Low: hole[2], High: hole[3]})
+	w.hole(g, Hole{From: from, To: to, Low: hole[2], High: hole[3], Short: short})
 	w.Cautions = append(w.Cautions, wires)
 	return w, nil
 }

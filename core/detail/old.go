@@ -62,6 +62,7 @@ func workOld(g *Given) (*Worked, error) {
 	w.Drawn.field(g, "old_height", [2]float64{-away * seen, 0}, [2]float64{-away * seen, g.the("old_height")})
 	w.step("Dress the old end flat and sharp before you read it: take off %s, so the new piece is that much longer.", g.in(g.the("dress")))
 	w.step("Read the old end, not what it should be, and cut the new one to it; try it before its other end is cut.")
+	w.step("Where no moulding of the shop is near enough, take its section with a gauge and bring the points in under Mouldings, typed or as CSV.")
 	w.step("Hang it as the old one hangs: bottom on the old one's line, %s out at the top.", g.in(g.the("old_out")))
 	if math.Abs(up) > shows || math.Abs(outBy) > shows {
 		w.step("The two differ by %s in height and %s in how far they stand out: put the joint where nobody looks, or break it with a block.",

@@ -39,7 +39,7 @@ func End(w *detail.Worked, s *detail.Stick, hand joint.Hand, names map[string]st
 			e.Side, e.ToldTo = job.Inside, piece.ToLong
 		}
 	default:
-		e.Given = n
+		e.Given = &n
 	}
 	if met := stick(w, d.Meets); met != nil && e.Meets == "" && (met.Beside || met.Stays) { // it is there, or another's
 		e.Against = met.Label

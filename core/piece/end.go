@@ -76,8 +76,8 @@ type End struct {
 	Across  measure.Angle
 	Roll    measure.Angle
 	Rounded bool // small pieces, or one that bends, turn the corner there
-	// Given is the plane of a right end as an odd place has it, where no joint says it; none otherwise.
-	Given joint.Normal
+	// Given is the plane of a right end as an odd place has it, where no joint says it; nil otherwise.
+	Given *joint.Normal
 	// Drawn means a cope whose line the edge of its mitre does not show all along: for treads, or for walls that lean.
 	Drawn bool
 }
@@ -91,8 +91,8 @@ func (e *End) plane() joint.Normal {
 		turn = e.MitredFor
 	}
 	switch {
-	case e.Given != joint.Normal{}:
-		return e.Given
+	case e.Given != nil:
+		return *e.Given
 	case e.Faced:
 		return joint.FaceEnd(e.Across, e.Roll)
 	case e.Joint == Scarf:

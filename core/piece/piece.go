@@ -64,7 +64,8 @@ type Hole struct {
 	Of, Title        string
 	From, To         measure.Length
 	Low, High        measure.Length
-	Round            bool // what comes through is; a slot leads to it from the edge that it is open at
+	Short            measure.Length // how much further a round blade reaches on the side that it goes in
+	Round            bool           // what comes through is; a slot leads to it from the edge that it is open at
 	NailFrom, NailTo measure.Length
 	Steps            []string
 	Cautions         []string
@@ -228,6 +229,10 @@ func (h Hole) Text(unit measure.Unit) string {
 	if h.Round {
 		what = "Bore"
 	}
+	var stops string
+	if h.Short > 0 {
+		stops = " Where the round blade must stop at a corner, stop " + h.Short.In(unit) + " before it and finish by hand."
+	}
 	return what + " for the " + words.Small(h.Title) + ": from " + h.From.In(unit) + " to " + h.To.In(unit) + " along it, from " + h.Low.In(unit) + " to " +
-		h.High.In(unit) + " up. No nail from " + h.NailFrom.In(unit) + " to " + h.NailTo.In(unit) + "."
+		h.High.In(unit) + " up. No nail from " + h.NailFrom.In(unit) + " to " + h.NailTo.In(unit) + "." + stops
 }

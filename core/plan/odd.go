@@ -3,6 +3,7 @@ package plan
 import (
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -34,6 +35,9 @@ var (
 	oddNowhere = finding.Declare(finding.Form{Code: "odd_nowhere", Severity: finding.Check, Stop: finding.Joints, Kind: "odd",
 		Text: "%s changes nothing: %s."})
 )
+
+// slightest is what counting leaves of a height that is none.
+const slightest = 1e-9
 
 // odds are the odd places of a room while it is planned.
 type odds struct {
@@ -197,6 +201,17 @@ func (o *odds) given(t *run, s *stretch.Stretch, hand joint.Hand, id string, e *
 	return ok
 }
 
+// begins are the places along a wall that have pieces of their own and part what runs there: a stair that begins on it.
+func (o *odds) begins(t *run, wall string) []*odd.Place {
+	var out []*odd.Place
+	for _, p := range o.on(t, wall, detail.Alone) {
+		if p.At > 0 {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
 // outermost tells whether a stretch is the last of its run on its wall toward a hand.
 func (o *odds) outermost(t *run, s *stretch.Stretch, hand joint.Hand) bool {
 	for i := range t.Stretches {
@@ -211,12 +226,17 @@ func (o *odds) outermost(t *run, s *stretch.Stretch, hand joint.Hand) bool {
 // is cut from offcuts, or runs under it.
 func (o *odds) parted(t *run, p piece.Piece) (along, beside []piece.Piece) {
 	along = []piece.Piece{p}
-	for _, place := range o.on(t, p.Wall, detail.OnWall) {
+	for _, place := range append(o.on(t, p.Wall, detail.OnWall), o.begins(t, p.Wall)...) {
 		last := &along[len(along)-1]
 		if place.At <= last.BackFrom() || place.At >= last.BackFrom()+last.Back {
 			continue
 		}
 		k := o.knows(t.Shape(), p.Wall)
+		if place.Detail.Place == detail.Alone {
+			if k = o.knowsOwn(place); k == nil {
+				continue
+			}
+		}
 		k[detail.OfRest] = last.From + last.Length - place.At
 		if d := place.Texts("side"); d == "right" { // an old piece there goes on from the left
 			k[detail.OfRest] = place.At - last.From
@@ -241,6 +261,9 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 	var left, right *detail.Stick
 	for i := range w.Sticks {
 		s := &w.Sticks[i]
+		if s.Second {
+			continue
+		}
 		if s.Left.Meets == "" && s.Left.Against == "" {
 			left = s
 		}
@@ -248,9 +271,19 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 			right = s
 		}
 	}
+	alone := place.Detail.Place == detail.Alone
+	if alone && (left == nil || right == nil) {
+		return []piece.Piece{p}, nil
+	}
+	gone := func(s *detail.Stick) bool { // another's, or on another floor
+		return s.Stays || alone && math.Abs(s.At.At[2]) > slightest
+	}
 	names := map[string]string{}
 	for i := range w.Sticks {
 		names[w.Sticks[i].Part] = p.ID + "." + place.ID + "-" + w.Sticks[i].Part
+		if alone {
+			names[w.Sticks[i].Part] = odd.Prefix(place.ID) + "." + w.Sticks[i].Part
+		}
 	}
 	label := p.Label
 	var ends [2]piece.Piece
@@ -261,14 +294,14 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 		p.Work = append([]string{fmt.Sprintf("%s at %s from its left end.", place.Title, (place.At - p.BackFrom()).In(o.room.Job.Unit))}, p.Work...)
 		along = []piece.Piece{p}
 	default:
-		parts := !left.Stays && !right.Stays
+		parts := !gone(left) && !gone(right)
 		names[left.Part] = p.ID
-		if left.Stays {
+		if gone(left) {
 			names[right.Part] = p.ID
 		} else {
 			names[right.Part] = p.ID + "." + place.ID
 		}
-		if !left.Stays {
+		if !gone(left) {
 			q := p
 			q.Right = odd.End(w, left, joint.Right, names)
 			q.Length = place.At + inches(left.Point(joint.Right, 0, 0)[0]) - p.From + odd.Tip(t.Shape(), &q.Right)
@@ -279,11 +312,11 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 			along = append(along, q)
 		}
 		for i := range w.Sticks {
-			if s := &w.Sticks[i]; s != left && s != right && s.Left.Meets != "" && s.Right.Meets != "" && !odd.IsReturn(s) {
+			if s := &w.Sticks[i]; !alone && s != left && s != right && s.Left.Meets != "" && s.Right.Meets != "" && !odd.IsReturn(s) {
 				along = append(along, o.made(t, p, place, w, s, names))
 			}
 		}
-		if !right.Stays {
+		if !gone(right) {
 			q := p
 			q.ID, q.Hand, q.Work = names[right.Part], nil, nil
 			q.Left = odd.End(w, right, joint.Left, names)
@@ -308,7 +341,7 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 	}
 	for i := range w.Sticks {
 		s := &w.Sticks[i]
-		if s == left || s == right || odd.IsReturn(s) || s.Left.Meets != "" && s.Right.Meets != "" {
+		if alone || s == left || s == right || odd.IsReturn(s) || s.Left.Meets != "" && s.Right.Meets != "" {
 			continue
 		}
 		b := o.made(t, p, place, w, s, names)
@@ -338,7 +371,7 @@ func inches(v float64) measure.Length { return measure.FromInches(v) }
 
 // holes are cut out of a piece for what it runs past.
 func (o *odds) holes(t *run, p *piece.Piece) {
-	if p.Cap || p.Turns {
+	if p.Cap || p.Turns || len(o.places) == 0 {
 		return
 	}
 	for _, place := range o.on(t, p.Wall, detail.InPiece) {
@@ -356,7 +389,7 @@ func (o *odds) holes(t *run, p *piece.Piece) {
 			continue
 		}
 		for _, h := range w.Holes {
-			hole := piece.Hole{Of: place.ID, Title: place.Title, From: inches(h.From), To: inches(h.To), Low: inches(h.Low), High: inches(h.High), Round: h.Round,
+			hole := piece.Hole{Of: place.ID, Title: place.Title, From: inches(h.From), To: inches(h.To), Low: inches(h.Low), High: inches(h.High), Round: h.Round, Short: inches(h.Short),
 				NailFrom: inches(h.NailFrom), NailTo: min(inches(h.NailTo), p.Back), Steps: w.Steps, Cautions: w.Cautions}
 			p.Holes = append(p.Holes, hole)
 			p.Work = append(p.Work, hole.Text(o.room.Job.Unit))
@@ -385,18 +418,8 @@ func (p *RoomPlan) keepOdds(o *odds) {
 			p.Findings.Add(f)
 			continue
 		}
-		shape := r.Shapes.Of(m.ID)
-		k := o.knows(shape, place.Wall)
 		second := r.Job.Moulding(place.Second)
-		if second != nil {
-			k[detail.OfSecond] = r.Shapes.Of(second.ID).Drop
-		}
-		for i := range r.Runs {
-			if b := r.Job.Moulding(r.Runs[i].Moulding); r.Runs[i].Level == job.Floor && b.Is().Runs && !b.Is().Last {
-				k[detail.OfBase] = r.Shapes.Of(b.ID).Drop
-				break
-			}
-		}
+		k := o.knowsOwn(place)
 		w := o.work(place, k)
 		if w == nil {
 			continue
@@ -404,6 +427,25 @@ func (p *RoomPlan) keepOdds(o *odds) {
 		number = p.keepOdd(o, place, w, m, second, number)
 	}
 	p.hungSets = number
+}
+
+// knowsOwn is what a room knows of a place that has pieces of its own; nil where it is not said what these are cut from.
+func (o *odds) knowsOwn(p *odd.Place) odd.Knows {
+	r := o.room
+	if r.Job.Moulding(p.Moulding) == nil {
+		return nil
+	}
+	k := o.knows(r.Shapes.Of(p.Moulding), p.Wall)
+	if r.Job.Moulding(p.Second) != nil {
+		k[detail.OfSecond] = r.Shapes.Of(p.Second).Drop
+	}
+	for i := range r.Runs {
+		if b := r.Job.Moulding(r.Runs[i].Moulding); r.Runs[i].Level == job.Floor && b.Is().Runs && !b.Is().Last {
+			k[detail.OfBase] = r.Shapes.Of(b.ID).Drop
+			break
+		}
+	}
+	return k
 }
 
 // keepOdd makes the pieces of one place.

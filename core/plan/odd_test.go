@@ -316,6 +316,18 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	skirt = plantest.Piece(t, plantest.Build(t, j), skirt.ID)
 	assert.True(t, skirt.Done)
 
+	// Begun on a wall, it parts the base there: that runs to the skirt, and what is past its head is on another floor.
+	j.Rooms[0].Odds[0].At = plantest.Typed("60")
+	j.Records = nil
+	p = plantest.Build(t, j)
+	base := plantest.Piece(t, p, "k.w1")
+	starts := (floorHigh - 7.5) / .75
+	assert.InDelta(t, 60+starts, (base.BackFrom() + base.Back).Inches(), 1e-6)
+	assert.Equal(t, "~~st.skirt", base.Right.Meets)
+	assert.Zero(t, base.Right.Slope)
+	for _, q := range p.Pieces {
+		assert.False(t, q.Wall == "w1" && q.Run == "k" && q.ID != "k.w1", q.ID)
+	}
 	j.Rooms[0].Odds[0].Moulding = ""
 	assert.Contains(t, plantest.Finding(t, plantest.Build(t, j), "odd_nowhere").Text, "which moulding")
 }

@@ -16,6 +16,13 @@ func (c *chain) makeParts(found *finding.List) {
 			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
 			d := &c.room.divider
 			d.Fit = at.run.fit
+			if len(c.room.odds.places) == 0 {
+				made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
+				c.parts[n] = made
+				found.Add(f...)
+				ids[n] = p.ID
+				continue
+			}
 			along, beside := c.room.odds.parted(at.run, *p)
 			c.beside[n] = beside
 			for _, q := range along {

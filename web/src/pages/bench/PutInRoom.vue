@@ -41,7 +41,7 @@ async function put() {
   const value: Record<string, unknown> = { id, detail: props.of.name, fields: props.worked.put }
   if (name.value) value.name = name.value
   if (onWall.value) value.wall = wall.value
-  if (props.of.place === 'wall') value.at = at.value
+  if (props.of.place === 'wall' || (props.of.place === 'alone' && at.value)) value.at = at.value
   if (props.of.place === 'corner') value.corner = corner.value
   if (props.of.place === 'end') value.end = end.value
   if (props.of.place !== 'alone' && run.value) value.run = run.value
@@ -65,7 +65,12 @@ const hands = ['left', 'right'].map((value) => ({ value, label: value }))
       <h2>In the {{ room!.title }}</h2>
       <div class="grid">
         <PickField v-if="onWall" label="on" :value="wall" :options="walls" @pick="(v) => (wall = v)" />
-        <LooseField v-if="of.place === 'wall'" v-model="at" label="from its left end" placeholder="40 1/2" />
+        <LooseField
+          v-if="of.place === 'wall' || of.place === 'alone'"
+          v-model="at"
+          :label="of.place === 'wall' ? 'from its left end' : 'parts the base, from its left end'"
+          :placeholder="of.place === 'wall' ? '40 1/2' : 'does not'"
+        />
         <PickField v-if="of.place === 'corner'" label="at corner" :value="corner" :options="corners" @pick="(v) => (corner = v)" />
         <PickField v-if="of.place === 'end'" label="where the run ends on its" :value="end" :options="hands" @pick="(v) => (end = v)" />
         <PickField

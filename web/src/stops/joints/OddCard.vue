@@ -9,7 +9,7 @@ import OddPicture from '../../parts/OddPicture.vue'
 import OddFields from '../../pages/bench/OddFields.vue'
 import SetText from '../../parts/SetText.vue'
 import PickField from '../../parts/PickField.vue'
-import { attempt, change, mouldingName, setOp, setter, view } from '../../state/job'
+import { attempt, change, clearable, mouldingName, setOp, view } from '../../state/job'
 import { choose, pieceById } from '../../state/place'
 
 const props = defineProps<{ of: OddView }>()
@@ -62,7 +62,13 @@ const pick = (field: 'moulding' | 'second') => (v: string) => attempt(setOp('odd
       <template v-if="own && detail">
         <h3>As it was given</h3>
         <div class="grid">
-          <LengthInput v-if="of.place === 'wall'" label="from its wall’s left end" :entry="of.at" :commit="setter('odd', of.id, 'at')" />
+          <LengthInput
+            v-if="of.place === 'wall' || of.place === 'alone'"
+            label="from its wall’s left end"
+            :entry="of.at"
+            hint="–"
+            :commit="clearable('odd', of.id, 'at')"
+          />
           <PickField v-if="of.place === 'alone'" label="pieces of" :value="of.moulding ?? ''" none="not said" :options="mouldings" @pick="pick('moulding')" />
           <PickField v-if="detail.second" label="on them runs" :value="of.second ?? ''" none="nothing" :options="mouldings" @pick="pick('second')" />
         </div>
