@@ -108,16 +108,13 @@ func TestScreenshots(t *testing.T) {
 		{"shop", "/jobs/shop/shop", 1280, 800, ".shop .card", "0"},
 		{"devices", "/devices?job=ferry-house", 1280, 800, ".devices table", "0"},
 		{"jobs", "/", 1280, 800, ".jobs .next", someJobs},
-		{"first-run", "/?", 1280, 800, ".first .sections", "0"},
+		{"odd", "/jobs/ferry-house/bench/odd?detail=bullnose&moulding=hall-base&field=radius=3&field=pieces=2", 1280, 800, ".answer dd", "0"},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {
 		t.Run(s.name, func(t *testing.T) { // each in a browser of its own, which closes
 			b := open(t, s.width, s.height)
 			at := p.desk
-			if s.name == "first-run" {
-				at = run(t, "serve", "--db", filepath.Join(t.TempDir(), "gnomon.db")).addr
-			}
 			b.goTo(at + s.path)
 			b.until("document.querySelector('" + s.wait + "') && document.fonts.status === 'loaded'")
 			b.do(chromedp.Evaluate(s.act, nil, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }))

@@ -389,7 +389,8 @@ func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u meas
 	v := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wall, Moulding: q.Moulding,
 		Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
 		Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
-		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Odd: q.Odd, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How, Allowed: q.AllowanceText(u)}
+		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Odd: q.Odd, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How,
+		Allowed: q.AllowanceText(u)}
 	if h := q.Hand; h != nil {
 		v.Hand = &HandView{h.InPlace, h.By, h.Why, lengthView(q.Computed, u)}
 	}

@@ -13,7 +13,8 @@ import (
 var lean = Detail{Name: "lean", Title: "Against a tub or cabinet", Place: AtEnd,
 	Says: "A base that ends against something that leans, or that stands askew, is cut to it: one small bevel, or a swing and a bevel at once.",
 	Fields: []Field{
-		{Name: "lean_deg", Label: "its top leans away by", Takes: Angle, Try: "2", Free: true, Least: -45, Most: 45, Help: "Away from the piece; toward it is negative."},
+		{Name: "lean_deg", Label: "its top leans away by", Takes: Angle, Try: "2", Free: true, Least: -45, Most: 45,
+			Help: "Away from the piece; toward it is negative."},
 		{Name: "gap", Label: "or: gap at a square’s top", Takes: Length, Free: true, Least: -24, Most: 24},
 		{Name: "over", Label: "the square is high", Takes: Length, Preset: "12", Least: 1, Most: 96},
 		{Name: "corner_deg", Label: "angle in plan between wall and it", Takes: Angle, Preset: "90", Least: 20, Most: 160},

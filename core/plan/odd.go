@@ -389,8 +389,8 @@ func (o *odds) holes(t *run, p *piece.Piece) {
 			continue
 		}
 		for _, h := range w.Holes {
-			hole := piece.Hole{Of: place.ID, Title: place.Title, From: inches(h.From), To: inches(h.To), Low: inches(h.Low), High: inches(h.High), Round: h.Round, Short: inches(h.Short),
-				NailFrom: inches(h.NailFrom), NailTo: min(inches(h.NailTo), p.Back), Steps: w.Steps, Cautions: w.Cautions}
+			hole := piece.Hole{Of: place.ID, Title: place.Title, From: inches(h.From), To: inches(h.To), Low: inches(h.Low), High: inches(h.High), Round: h.Round,
+				Short: inches(h.Short), NailFrom: inches(h.NailFrom), NailTo: min(inches(h.NailTo), p.Back), Steps: w.Steps, Cautions: w.Cautions}
 			p.Holes = append(p.Holes, hole)
 			p.Work = append(p.Work, hole.Text(o.room.Job.Unit))
 		}

@@ -1,17 +1,31 @@
 <script setup lang="ts">
 // What an odd place comes to: its figures, its pieces as this saw cuts them, what to do, what to mind.
+import { computed } from 'vue'
 import LengthText from './LengthText.vue'
 import SetText from './SetText.vue'
 import type { WorkedView } from '../api/client'
 
-defineProps<{ of: WorkedView; /** Its pieces stand in lists of their own. */ bare?: boolean }>()
-type End = WorkedView['sticks'][number]['left']
+const props = defineProps<{ of: WorkedView; /** Its pieces stand in lists of their own. */ bare?: boolean }>()
+type Stick = WorkedView['sticks'][number]
+type End = Stick['left']
 /** How an end is set: swing and tilt where it takes them, else its joint in a word. */
 function setting(e: End) {
   if (!e.mitre || !e.bevel) return e.said
   const parts = [e.mitre, e.bevel].flatMap((a, i) => (a.side ? [`${i ? 'tilt' : 'swing'} ${a.text} ${a.side}`] : []))
   return parts.length ? `${parts.join(', ')}, ${e.pose}` : 'square'
 }
+/** Pieces alike that follow one another stand in one line. */
+const rows = computed(() => {
+  const out: { first: Stick; last: Stick; left: string; right: string }[] = []
+  for (const s of props.of.sticks.filter((k) => !k.beside)) {
+    const [left, right] = [setting(s.left), setting(s.right)]
+    const was = out[out.length - 1]
+    if (was && was.left === left && was.right === right && was.first.cut.text === s.cut.text && !s.work.length) was.last = s
+    else out.push({ first: s, last: s, left, right })
+  }
+  return out
+})
+const label = (r: { first: Stick; last: Stick }) => r.first.label + (r.first === r.last ? '' : ` to ${r.last.label.split(' ').pop()}`)
 </script>
 
 <template>
@@ -22,7 +36,7 @@ function setting(e: End) {
         <dd><SetText :text="f.text" /></dd
       ></template>
     </dl>
-    <table v-if="!bare && of.sticks.some((s) => !s.beside)">
+    <table v-if="!bare && rows.length">
       <thead>
         <tr>
           <th>piece</th>
@@ -32,11 +46,11 @@ function setting(e: End) {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="s in of.sticks.filter((k) => !k.beside)" :key="s.part">
-          <td>{{ s.label }}<i v-if="s.cap" class="quiet small"> off a long piece</i></td>
-          <td class="num"><LengthText :of="s.cut" /></td>
-          <td class="small">{{ setting(s.left) }}</td>
-          <td class="small">{{ setting(s.right) }}</td>
+        <tr v-for="r in rows" :key="r.first.part">
+          <td>{{ label(r) }}<i v-if="r.first.cap" class="quiet small"> off a long piece</i></td>
+          <td class="num"><LengthText :of="r.first.cut" /></td>
+          <td class="small">{{ r.left }}</td>
+          <td class="small">{{ r.right }}</td>
         </tr>
       </tbody>
     </table>

@@ -9,7 +9,7 @@ import { decision, decisions, drop, overrideOf, sheet, sightOn, swap } from '../
 import { mouldingName, view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { printAll, printing } from '../state/printing'
-import { choose, chosen, isChosen, odds, pieceById, pickedRun, room, runsCut, runShown, sets } from '../state/place'
+import { choose, chosen, findings, isChosen, odds, pieceById, pickedRun, room, runsCut, runShown, sets } from '../state/place'
 import { few } from '../state/shows'
 import CutList from './CutList.vue'
 import CornerCard from './joints/CornerCard.vue'
@@ -53,6 +53,7 @@ const set = computed(() => {
 })
 const far = computed(() => sets.value.find((s) => s.far && s.opening === set.value?.opening))
 const odd = computed(() => (chosen.value?.kind === 'odd' || chosen.value?.kind === 'spot' ? odds.value.find((o) => o.id === chosen.value!.id) : undefined))
+const told = (id: string) => findings.value.some((f) => f.id === id)
 const partName = (id: string, title: string) => pieceById.value.get(id)?.label.slice(title.length + 1)
 useKeys({
   j: () => step(1),
@@ -131,7 +132,9 @@ const copedLabel = (id?: string) => (id ? pieceById.value.get(id)?.label.toLower
             <button type="button" @click="choose(o.kind, o.id)">
               <b class="letter"><i class="odd" /></b
               ><span
-                ><b class="kind">{{ o.title }}</b> <SetText :text="o.where" /><i v-if="!o.worked" class="shows bad">△ changes nothing</i></span
+                ><b class="kind">{{ o.title }}</b> <SetText :text="o.where" /><i v-if="!o.worked" class="shows" :class="{ bad: told(o.id) }">{{
+                  told(o.id) ? '△ see the margin' : 'waits for its wall'
+                }}</i></span
               >
             </button>
           </li>
