@@ -50,6 +50,7 @@ func (c *checker) counts(j *Job) {
 	c.most("job", "mouldings", len(j.Mouldings), maxMouldings, "keep those that this job uses")
 	c.most("job", "records", len(j.Records), maxRecords, "split the job")
 	c.most("job", "by_hand", len(j.ByHand), maxByHand, "split the job")
+	odds := 0
 	walls, readings, openings, spots, overrides, stretches := 0, 0, 0, 0, 0, 0
 	for i := range j.Rooms {
 		r := &j.Rooms[i]
@@ -64,6 +65,7 @@ func (c *checker) counts(j *Job) {
 		walls += len(r.Walls)
 		openings += len(r.Openings)
 		spots += len(r.Spots)
+		odds += len(r.Odds)
 		overrides += len(r.Overrides)
 		readings += len(r.Diagonals)
 		for k := range r.Walls {
@@ -90,6 +92,7 @@ func (c *checker) counts(j *Job) {
 	c.most("job", "readings", readings, maxAllReadings, "split the job")
 	c.most("job", "openings", openings, maxAllOpenings, "split the job")
 	c.most("job", "spots", spots, maxAllSpots, "keep those that stand in the way of trim")
+	c.most("job", "odds", odds, maxAllOdds, "keep those that are cut")
 	c.most("job", "overrides", overrides, maxAllOverrides, "change the house rules instead")
 	c.most("job", "runs", stretches, maxStretches, "split the job; so many stretches of wall have a moulding run over them")
 	laid := 0

@@ -23,7 +23,8 @@ type Odd struct {
 
 const (
 	maxOdds      = 100
-	maxOddFields = 250 // of one: some details take a list
+	maxAllOdds   = 5_000 // in all rooms
+	maxOddFields = 250   // of one: some details take a list
 	maxOddField  = 80
 )
 

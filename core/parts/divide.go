@@ -34,9 +34,9 @@ type scarfing struct {
 // longer than a stick.
 const All = 200_000_000
 
-// aPart is how many steps one part counts for: twenty thousand parts are all that a job is
+// Each is how many steps one part counts for, or a small piece at an odd place: twenty thousand are all that a job is
 // planned with.
-const aPart = All / 20_000
+const Each = All / 20_000
 
 // Divider makes parts of the long pieces of a room.
 type Divider struct {
@@ -56,7 +56,7 @@ func (d *Divider) Divide(run *stretch.Run, wall int, p piece.Piece) ([]piece.Pie
 		return []piece.Piece{p}, nil
 	}
 	s, found, ok := d.places(run, wall, p)
-	if ok && !d.Effort.Spend(int64(len(s.at)+1)*aPart) {
+	if ok && !d.Effort.Spend(int64(len(s.at)+1)*Each) {
 		s.untried, ok = true, false
 	}
 	p.Divides = &piece.Division{Scarf: run.Rules.Scarf, LeftOver: s.over == joint.Left, Places: s.offer}

@@ -14,6 +14,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/odd"
+	"gnomon/core/parts"
 	"gnomon/core/piece"
 	"gnomon/core/review"
 	"gnomon/core/saw"
@@ -32,6 +33,9 @@ type OddPlace struct {
 var (
 	oddCannotBe = finding.Declare(finding.Form{Code: "odd_cannot_be", Severity: finding.Stop, Stop: finding.Joints, Kind: "odd",
 		Text: "%s cannot be made as it was given: %s %s."})
+	oddTooMany = finding.Declare(finding.Form{Code: "odd_too_many", Severity: finding.Stop, Stop: finding.Joints, Kind: "odd",
+		Text: "%s and what comes after it is not worked out.", Why: "The job has more odd places and small pieces than are planned at once.",
+		Remedy: "Split the job, or take out those that are not cut."})
 	oddNowhere = finding.Declare(finding.Form{Code: "odd_nowhere", Severity: finding.Check, Stop: finding.Joints, Kind: "odd",
 		Text: "%s changes nothing: %s."})
 )
@@ -44,6 +48,7 @@ type odds struct {
 	room   *room
 	places []odd.Place
 	done   []OddPlace
+	full   bool            // there are more than a job is planned with
 	asked  map[string]bool // whether anything was made of a place
 	found  *finding.List
 }
@@ -116,8 +121,16 @@ func (o *odds) turns(p *odd.Place, t *run, i int) *detail.Worked {
 
 // work works a place out, and tells where that cannot be.
 func (o *odds) work(p *odd.Place, knows odd.Knows) *detail.Worked {
-	w, err := p.Work(knows, o.room.Job.Unit)
 	o.asked[p.ID] = true
+	if !o.room.divider.Effort.Spend(parts.Each / 4) {
+		o.tooMany(p)
+		return nil
+	}
+	w, err := p.Work(knows, o.room.Job.Unit)
+	if err == nil && !o.room.divider.Effort.Spend(int64(len(w.Sticks))*parts.Each) {
+		o.tooMany(p)
+		return nil
+	}
 	if err == nil {
 		return w
 	}
@@ -136,6 +149,14 @@ func (o *odds) work(p *odd.Place, knows odd.Knows) *detail.Worked {
 		o.found.Add(f)
 	}
 	return nil
+}
+
+// tooMany says once that there are more odd places than a job is planned with.
+func (o *odds) tooMany(p *odd.Place) {
+	if !o.full {
+		o.full = true
+		o.found.Add(oddTooMany.In(o.room.ID, p.ID).Says(p.Title))
+	}
 }
 
 // keep keeps what came of a place.

@@ -378,3 +378,37 @@ func TestPlacesMirrored(t *testing.T) {
 	require.Len(t, cuts(p.Rooms[0]), 6)
 	assert.Equal(t, cuts(p.Rooms[0]), cuts(p.Rooms[1]))
 }
+
+// More of them than a job is planned with: it is said, and the plan stays small.
+func TestTooManyOddPlaces(t *testing.T) {
+	fields := []string{"turns_deg=3"}
+	for range 190 {
+		fields = append(fields, "faces=2")
+	}
+	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
+	for i := range 100 {
+		j.Rooms[0].Odds = append(j.Rooms[0].Odds, job.Odd{ID: fmt.Sprint("c", i), Detail: "chain", Moulding: "b", Fields: fields})
+	}
+	room := j.Rooms[0].Clone()
+	for i := range 2 {
+		more := room.Clone()
+		more.ID = fmt.Sprint("more", i)
+		for k := range more.Odds {
+			more.Odds[k].ID += more.ID
+		}
+		more.Walls, more.Corners, more.Runs = nil, nil, more.Runs[:1]
+		more.Runs[0].ID += more.ID
+		j.Rooms = append(j.Rooms, more)
+	}
+	p := plantest.Build(t, j)
+	assert.Contains(t, plantest.Codes(p), "odd_too_many")
+	assert.LessOrEqual(t, len(p.Pieces), 20_300)
+
+	// A room in which nothing runs has its own all the same.
+	for i := range j.Rooms {
+		j.Rooms[i].Runs, j.Rooms[i].Odds = nil, nil
+	}
+	j.Rooms[0].Odds = []job.Odd{{ID: "post", Detail: "chain", Moulding: "b", Fields: []string{"faces=4", "faces=4", "faces=4"}}}
+	assert.Len(t, plantest.Build(t, j).Pieces, 3)
+	assert.Greater(t, len(p.Pieces), 5_000)
+}

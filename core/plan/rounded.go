@@ -9,6 +9,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
+	"gnomon/core/parts"
 	"gnomon/core/piece"
 	"gnomon/core/survey"
 	"gnomon/core/words"
@@ -68,6 +69,9 @@ func (c *chain) rounded(t *run, i int, rules *job.Rules) round {
 		long := measure.Angle(turn).Radians() * r
 		start := r * measure.Angle(turn/2).Tan()
 		return round{radius: radius, pieces: 1, flexible: true, back: inches(long), allowance: -inches(start)}
+	}
+	if n > 2 && !c.room.divider.Effort.Spend(int64(n)*parts.Each) {
+		n = 2 // a job of nothing but curves: each is told with the hollow that stays
 	}
 	f := detail.Around(r, turn, n)
 	if inside {

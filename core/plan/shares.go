@@ -25,10 +25,10 @@ func sharesOf(j *job.Job) shares {
 }
 
 // weights are what a room takes: its check grows with the cube of its walls, scarfs with what
-// its runs go over.
+// its runs go over, small pieces with its odd places.
 func weights(r *job.Room) (checking, dividing int64) {
 	n := int64(len(r.Walls))
-	return n * n * n, int64(len(r.Runs)) * (n + int64(len(r.Openings)))
+	return n * n * n, int64(len(r.Runs))*(n+int64(len(r.Openings))) + int64(len(r.Odds))
 }
 
 // roughly is the next power of two.
@@ -39,8 +39,11 @@ func roughly(n int64) int64 {
 	return 1 << bits.Len64(uint64(n-1))
 }
 
+// atLeast is how many parts and small pieces every room may have, whatever else there is.
+const atLeast = 40
+
 // of is a room's share.
 func (s shares) of(r *job.Room) (inspect.Budget, *effort.Effort) {
 	checking, dividing := weights(r)
-	return inspect.NewBudget(checking, s.checking), effort.Of(parts.All / s.dividing * dividing)
+	return inspect.NewBudget(checking, s.checking), effort.Of(parts.All/s.dividing*dividing + atLeast*parts.Each)
 }
