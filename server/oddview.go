@@ -24,7 +24,7 @@ type DetailView struct {
 	Title  string            `json:"title"`
 	Says   string            `json:"says"`
 	Place  string            `json:"place" enum:",wall,piece,corner,end,alone" doc:"where in a room it can be put"`
-	Second bool              `json:"second" doc:"something runs on its pieces"`
+	Second string            `json:"second,omitempty" doc:"what a second moulding is to it, where a room may name one"`
 	Fields []DetailFieldView `json:"fields"`
 }
 
@@ -131,10 +131,9 @@ type OddView struct {
 func detailViews(u measure.Unit) []DetailView {
 	out := make([]DetailView, 0, len(detail.All))
 	for _, d := range detail.All {
-		v := DetailView{Name: d.Name, Title: d.Title, Says: d.Says, Place: string(d.Place), Fields: []DetailFieldView{}}
+		v := DetailView{Name: d.Name, Title: d.Title, Says: d.Says, Place: string(d.Place), Second: d.Second, Fields: []DetailFieldView{}}
 		for i := range d.Fields {
 			f := &d.Fields[i]
-			v.Second = v.Second || f.Room == detail.OfSecond
 			v.Fields = append(v.Fields, DetailFieldView{Name: f.Name, Label: f.Label, Takes: string(f.Takes), Stands: f.Stands(u), Begins: f.Begins(u), Free: f.Free,
 				Choices: some(f.Choices), Help: f.Help, Room: f.Room != "" && !f.Ruled()})
 		}

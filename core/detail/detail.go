@@ -81,6 +81,7 @@ type Detail struct {
 	Title  string
 	Says   string // what it works out, in a sentence
 	Place  Place
+	Second string // what a second moulding is to it, where a room may name one
 	Fields []Field
 	Work   func(g *Given) (*Worked, error) `json:"-"`
 }

@@ -9,7 +9,7 @@ import (
 // old is a new piece that goes on from an old one that stays. A hand-cut end is seldom what it should be: it is dressed flat,
 // read, and the new piece is cut to its plane, whatever that is. An old crown's seat is copied by its drop and projection as it
 // hangs, tan S = P/D. Where the new moulding is near enough but not the same the two differ at the joint by what their sizes do.
-var old = Detail{Name: "old", Title: "On from an old piece", Place: OnWall,
+var old = Detail{Name: "old", Title: "On from an old piece", Place: OnWall, Second: "the old one’s section",
 	Says: "New trim that goes on from old: cut to the old end as it is, once that is dressed flat, set as the old one hangs, and where the two will differ.",
 	Fields: []Field{
 		{Name: "swing_deg", Label: "the old end is off square, seen from above", Takes: Angle, Preset: "0", Least: -60, Most: 60,

@@ -12,7 +12,7 @@ import (
 // has treads. The skirt's top edge lies d square above the line of the nosings and comes down to a base H high
 // (H − R − d/cos p)/tan p from the first riser and (H − d/cos p)/tan p past the top one; from plumb to plumb it is
 // n·√(R² + T²) long for n risers, whatever H and d. What runs on top of the band turns p/2 at each end.
-var stair = Detail{Name: "stair", Title: "Stair", Place: Alone,
+var stair = Detail{Name: "stair", Title: "Stair", Place: Alone, Second: "on them runs",
 	Says: "The skirt beside a stair and the base below and above it as one band: pitch, plumb cuts, the moulding on it, flights and landings.",
 	Fields: []Field{
 		{Name: "riser", Label: "one rise", Takes: Length, Try: "7 1/2", Free: true, Least: 2, Most: 16},

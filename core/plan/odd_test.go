@@ -275,6 +275,17 @@ func TestOnFromOld(t *testing.T) {
 		assert.InDelta(t, sign*math.Tan(math.Pi/180), end.Rise, 1e-6)
 		assert.Equal(t, "c1", map[string]string{"left": other.Corner, "right": "c1"}[side])
 		require.NotNil(t, end.Setting)
+
+		// Its old section is known, and a little thicker at the foot.
+		assert.NotContains(t, plantest.Codes(p), "odd_differs")
+		section(t, &j, "b", [][2]string{{"0", "0"}, {"9/16", "0"}, {"9/16", "5 1/4"}, {"0", "5 1/4"}})
+		old := j.Mouldings[0]
+		old.ID, old.Thickness = "old", *plantest.Typed("3/4")
+		j.Mouldings = append(j.Mouldings, old)
+		section(t, &j, "old", [][2]string{{"0", "0"}, {"3/4", "0"}, {"3/4", "1"}, {"9/16", "1"}, {"9/16", "5 1/4"}, {"0", "5 1/4"}})
+		j.Rooms[0].Odds[0].Second = "old"
+		f := plantest.Finding(t, plantest.Build(t, j), "odd_differs")
+		assert.Contains(t, f.Text, `stands 3/16" further in`)
 	}
 }
 

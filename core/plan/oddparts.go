@@ -7,7 +7,10 @@ import (
 
 	"gnomon/core/decide"
 	"gnomon/core/detail"
+	"gnomon/core/finding"
+	"gnomon/core/fit"
 	"gnomon/core/joint"
+	"gnomon/core/measure"
 	"gnomon/core/odd"
 	"gnomon/core/piece"
 )
@@ -96,12 +99,34 @@ func (o *odds) part(t *run, p piece.Piece, place *odd.Place, w *detail.Worked) (
 		along = []piece.Piece{p}
 	}
 	beside = k.beside()
+	o.differs(t, place)
 	ids := make([]string, 0, len(along)+len(beside))
 	for _, q := range slices.Concat(along, beside) {
 		ids = append(ids, q.ID)
 	}
 	o.keep(place, t.ID, w, ids...)
 	return along, beside
+}
+
+var oddDiffers = finding.Declare(finding.Form{Code: "odd_differs", Severity: finding.Note, Stop: finding.Joints, Kind: "odd",
+	Text: "%s: %s up its face %s stands %s %s than what it meets.", Why: "Their sections are near one another and not the same: it shows there most.",
+	Remedy: "Put the joint where nobody looks, ease the one to the other, or break it with a block."})
+
+// differs tells where a moulding differs most from the one that it goes on from.
+func (o *odds) differs(t *run, place *odd.Place) {
+	old := o.room.Job.Moulding(place.Second)
+	if old == nil || place.Detail.Place != detail.OnWall || !old.Drawn() || !t.Moulding.Drawn() {
+		return
+	}
+	at, by := fit.Apart(old.Meets(), t.Moulding.Meets())
+	if math.Abs(by) < measure.Sixtyfourth.Inches() {
+		return
+	}
+	way, u := "further out", o.room.Job.Unit
+	if by < 0 {
+		way = "further in"
+	}
+	o.found.Add(oddDiffers.In(o.room.ID, place.ID).Says(place.Title, inches(at).In(u), t.Moulding.Title(), inches(math.Abs(by)).In(u), way))
 }
 
 // gone tells whether what runs there on a side is none of the run's: an old piece, or one on another floor.

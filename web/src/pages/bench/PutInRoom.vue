@@ -45,7 +45,8 @@ async function put() {
   if (props.of.place === 'corner') value.corner = corner.value
   if (props.of.place === 'end') value.end = end.value
   if (props.of.place !== 'alone' && run.value) value.run = run.value
-  if (props.of.place === 'alone') Object.assign(value, { moulding: cutOf.value }, second.value ? { second: second.value } : {})
+  if (props.of.place === 'alone') Object.assign(value, { moulding: cutOf.value })
+  if (second.value) value.second = second.value
   try {
     await change({ do: 'add', kind: 'odd', in: room.value!.id, id, value })
     error.value = ''
@@ -82,7 +83,7 @@ const hands = ['left', 'right'].map((value) => ({ value, label: value }))
           @pick="(v) => (run = v)"
         />
         <PickField v-if="of.place === 'alone'" label="pieces of" :value="cutOf" :options="mouldings" @pick="(v) => (cutOf = v)" />
-        <PickField v-if="of.second" label="on them runs" :value="second" none="nothing" :options="mouldings" @pick="(v) => (second = v)" />
+        <PickField v-if="of.second" :label="of.second" :value="second" none="none" :options="mouldings" @pick="(v) => (second = v)" />
         <LooseField v-model="name" label="call it" :placeholder="of.title" />
       </div>
       <p class="quiet small">Heights, thicknesses and what else the room knows are taken from there. It is one step and can be taken back.</p>

@@ -70,7 +70,7 @@ const pick = (field: 'moulding' | 'second') => (v: string) => attempt(setOp('odd
             :commit="clearable('odd', of.id, 'at')"
           />
           <PickField v-if="of.place === 'alone'" label="pieces of" :value="of.moulding ?? ''" none="not said" :options="mouldings" @pick="pick('moulding')" />
-          <PickField v-if="detail.second" label="on them runs" :value="of.second ?? ''" none="nothing" :options="mouldings" @pick="pick('second')" />
+          <PickField v-if="detail.second" :label="detail.second" :value="of.second ?? ''" none="none" :options="mouldings" @pick="pick('second')" />
         </div>
         <OddFields :of="detail" :given="given" room :put="put" />
         <button class="btn plain" type="button" @click="attempt({ do: 'remove', kind: 'odd', id: of.id })">Take it out of the room</button>
