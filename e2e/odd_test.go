@@ -85,7 +85,8 @@ func TestOddPlacesOfTheFerryHouse(t *testing.T) {
 	js[bool](b, `[...document.querySelectorAll('.list button')].find(e => e.innerText.includes('Old cornice')).click() || true`)
 	b.until("document.querySelector('.detail .answer')?.innerText.includes('spring as it hangs')")
 	js[bool](b, `[...document.querySelectorAll('.list button')].find(e => e.innerText.includes('Loft stair')).click() || true`)
-	b.until("document.querySelectorAll('.detail table tr').length === 1")
+	b.until("document.querySelectorAll('.detail table tr').length === 2") // and the base that it parts
+	b.until("document.querySelector('.detail table').innerText.includes('Loft stair skirt')")
 	text := fetched(t, p.addr+"/api/jobs/ferry-house/cutlist.csv")
 	for _, says := range []string{"Loft stair skirt", "Base 8 link", "Base 8 filler", "turn"} {
 		assert.Contains(t, text, says)
