@@ -147,9 +147,7 @@ func workedView(w *detail.Worked, setup func(s *detail.Stick) piece.Setup, u mea
 	v := &WorkedView{Figures: []FigureView{}, Sticks: []OddStickView{}, Steps: some(w.Steps), Cautions: some(w.Cautions), Put: []string{},
 		Drawn: OddDrawing{View: string(w.Drawn.View), Shapes: []OddShape{}, Dims: []OddDim{}, Notes: []OddNote{}}}
 	for _, f := range w.Figures {
-		if !f.Part {
-			v.Figures = append(v.Figures, FigureView{f.Name, f.Label, f.Text(u), string(f.Takes)})
-		}
+		v.Figures = append(v.Figures, FigureView{f.Name, f.Label, f.Text(u), string(f.Takes)})
 	}
 	names := map[string]string{}
 	for i := range w.Sticks {

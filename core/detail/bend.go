@@ -117,17 +117,10 @@ func flexible(g *Given, r, t float64, hollow bool) *Worked {
 	w.angle("turn_deg", "the wall turns", t)
 	w.step("Order a moulding that bends to a radius of %s; its square ends meet the straight pieces where the curve begins and ends.", g.in(r))
 	w.step("Cut it %s long at the back and a little over; glue and nail from one end, and trim the other in place.", g.in(r*rad(t)))
-	turn, side := 1.0, 1.0
+	turn, wall := 1.0, arc(0, r, r, -90, t-90)
 	if hollow {
-		turn = -1
+		turn, wall = -1, arc(0, -r, r, 90, 90-t)
 	}
-	at := func(r float64) [][2]float64 {
-		if hollow {
-			return arc(0, -r*side-(face-r)*0, r, 90, 90-t)
-		}
-		return arc(0, r, r, -90, t-90)
-	}
-	wall := at(r)
 	w.Drawn.line(Wall, append(append([][2]float64{{-6, 0}}, wall...), [2]float64{wall[len(wall)-1][0] + 6*cos(t), wall[len(wall)-1][1] + turn*6*sin(t)})...)
 	var outer [][2]float64
 	for _, p := range wall { // as far out from the wall as it is thick
@@ -159,15 +152,7 @@ func concave(g *Given, r, t float64, k int) *Worked {
 	curved := arc(0, -r, r, 90, 90-t)
 	last := curved[len(curved)-1]
 	w.Drawn.line(Wall, append(append([][2]float64{{-seen, 0}}, curved...), [2]float64{last[0] + seen*cos(t), last[1] - seen*sin(t)})...)
-	name := func(i int) string {
-		switch {
-		case i == 0:
-			return "left"
-		case i > k:
-			return "right"
-		}
-		return fmt.Sprintf("turn-%d", i)
-	}
+	name := func(i int) string { return turnName(i, k) }
 	// Joint i is between piece i and the next: the first and the last turn half as much.
 	plane := func(i int) joint.Normal {
 		if i == 0 || i == k {

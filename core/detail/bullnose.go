@@ -42,21 +42,16 @@ func workBullnose(g *Given) (*Worked, error) {
 	}
 	if late {
 		s := math.Sqrt(2 * r * leaves)
-		short := piecesOf(t, k) * s * cos(t/2) / sin(t/2)
+		short := 0.0
+		if k > 0 {
+			short = Around(s*cos(t/2)/sin(t/2), t, k).Back
+		}
 		w.length("short_by_in", "by the dots the piece comes short by up to", short)
 		w.step("A dot is set where the wall has visibly left the straightedge, some %s late: add up to %s to each small piece, "+
 			"or read where two straightedges cross.",
 			g.in(s), g.in(short))
 	}
 	return w, nil
-}
-
-// piecesOf is the back of a small piece for each unit of radius.
-func piecesOf(t float64, k int) float64 {
-	if k == 0 {
-		return 0
-	}
-	return 2 * tan(t/(2*float64(k+1)))
 }
 
 // roundedRadius is the radius as given, or from what was read of it; dots says that it is from dots.
@@ -87,15 +82,7 @@ func convex(g *Given, r, t float64, k int) *Worked {
 	w.length("radius_in", "radius", r)
 	seen := max(2*(r+thick), 2.5)
 	w.Drawn.line(Wall, append(append([][2]float64{{-seen, 0}}, arc(0, r, r, -90, t-90)...), [2]float64{r*sin(t) + seen*cos(t), r - r*cos(t) + seen*sin(t)})...)
-	name := func(i int) string {
-		switch {
-		case i == 0:
-			return "left"
-		case i > k:
-			return "right"
-		}
-		return fmt.Sprintf("turn-%d", i)
-	}
+	name := func(i int) string { return turnName(i, k) }
 	end := func(meets string) End { return End{Plane: out(cut), Meets: meets} }
 	add := func(s Stick) {
 		s.High, s.Thick = high, thick

@@ -1,5 +1,7 @@
 package detail
 
+import "fmt"
+
 // Curve is how small pieces follow a curved wall, per piece: what each joint takes of it, and where the straight walls' pieces end.
 type Curve struct {
 	Cut    float64 // off square, between two small pieces
@@ -21,4 +23,15 @@ func Around(r, t float64, k int) Curve {
 func Within(r, t float64, k int) Curve {
 	half := t / (2 * float64(k))
 	return Curve{Cut: half, End: half / 2, Back: 2 * r * sin(half), Short: r * tan(t/2), Hollow: r * (1 - cos(half))}
+}
+
+// turnName is the part that piece i of a curve is, of k small ones between the walls' own.
+func turnName(i, k int) string {
+	switch {
+	case i == 0:
+		return "left"
+	case i > k:
+		return "right"
+	}
+	return fmt.Sprintf("turn-%d", i)
 }

@@ -127,7 +127,6 @@ type Figure struct {
 	Takes Takes
 	Value float64
 	None  bool // it does not count here: a hole's edge that it does not have
-	Part  bool // one of many alike, which people read on the pieces
 }
 
 // Text is the figure in words.

@@ -16,11 +16,15 @@ type Given struct {
 	Unit   measure.Unit
 	values map[string][]float64
 	words  map[string]string
-	typed  map[string]bool // given, and not what stands where nothing is
 }
 
 // mostMany is how many values a field takes at most that takes several.
 const mostMany = 200
+
+// nothing is a detail of which nothing is given yet.
+func nothing(d *Detail, unit measure.Unit) *Given {
+	return &Given{detail: d, Unit: unit, values: map[string][]float64{}, words: map[string]string{}}
+}
 
 // Read reads the fields of a detail as typed, bare lengths in the unit. What is wrong with one comes back by its label.
 func Read(d *Detail, texts map[string][]string, unit measure.Unit) (*Given, error) {
@@ -29,11 +33,10 @@ func Read(d *Detail, texts map[string][]string, unit measure.Unit) (*Given, erro
 			return nil, d.noField(name)
 		}
 	}
-	g := &Given{detail: d, Unit: unit, values: map[string][]float64{}, words: map[string]string{}, typed: map[string]bool{}}
+	g := nothing(d, unit)
 	for i := range d.Fields {
 		f := &d.Fields[i]
 		given := nonEmpty(texts[f.Name])
-		g.typed[f.Name] = len(given) > 0
 		in := unit
 		if len(given) == 0 {
 			switch {
@@ -54,7 +57,7 @@ func Read(d *Detail, texts map[string][]string, unit measure.Unit) (*Given, erro
 
 // Check reads what was given and nothing else: whether each field can be read by itself.
 func Check(d *Detail, texts map[string][]string, unit measure.Unit) error {
-	g := &Given{detail: d, Unit: unit, values: map[string][]float64{}, words: map[string]string{}, typed: map[string]bool{}}
+	g := nothing(d, unit)
 	for name, t := range texts {
 		f := d.Field(name)
 		if f == nil {
@@ -189,9 +192,6 @@ func (t Takes) text(v float64, unit measure.Unit) string {
 
 // Has tells whether a field is known.
 func (g *Given) Has(name string) bool { return len(g.values[name]) > 0 }
-
-// Typed tells whether a field was given, and is not what stands where nothing is.
-func (g *Given) Typed(name string) bool { return g.typed[name] }
 
 // the value of a field that is known.
 func (g *Given) the(name string) float64 {

@@ -35,6 +35,19 @@ const (
 // Misread is by how much readings from both ends of a wall may differ before they are questioned, each read to sd.
 func Misread(sd, wall float64) float64 { return asked * math.Sqrt(3*sq(sd)+sq(along*wall)) }
 
+// misread is what readings from both ends of the wall and what is between them miss it by, none where there is but one; said where
+// it is more than is to be expected.
+func (w *Worked) misread(g *Given, between float64, what string) float64 {
+	if !g.Has("right_of") || !g.Has("wall") {
+		return 0
+	}
+	by := g.the("left_of") + between + g.the("right_of") - g.the("wall")
+	if most := Misread(tape, g.the("wall")); math.Abs(by) > most {
+		w.step("%s miss the wall by %s, and no more than %s is to be expected: read them again before you cut.", what, g.in(math.Abs(by)), g.in(most))
+	}
+	return by
+}
+
 // StopsShort is how much further a round blade reaches on the side that it goes in than on the other, at a stop: diameter d,
 // through stock t thick.
 func StopsShort(d, t float64) float64 {
@@ -52,16 +65,8 @@ func workNotch(g *Given) (*Worked, error) {
 		return nil, g.refuse("height_high", g.in(high), "it is no higher than its bottom, "+g.in(low), "measure both from the floor")
 	}
 	w := &Worked{Drawn: Drawing{View: Front}}
-	misread := 0.0
-	both := g.Has("right_of") && g.Has("wall")
-	if both {
-		misread = x + width + g.the("right_of") - g.the("wall")
-		if most := Misread(tape, g.the("wall")); math.Abs(misread) > most {
-			w.step("The two readings and the box miss the wall by %s, and no more than %s is to be expected: read them again before you cut.",
-				g.in(math.Abs(misread)), g.in(most))
-		}
-		x -= misread / 2
-	}
+	misread := w.misread(g, width, "The two readings and the box")
+	x -= misread / 2
 	start := g.the("start")
 	from, to := x-c-start, x+width+c-start
 	if from <= 0 {
@@ -148,13 +153,7 @@ var pipe = Detail{Name: "pipe", Title: "Pipe or valve", Place: InPiece,
 func workPipe(g *Given) (*Worked, error) {
 	x, d, c, high, up := g.the("left_of"), g.the("diameter"), g.the("clearance"), g.the("height"), g.the("up")
 	w := &Worked{Drawn: Drawing{View: Front}}
-	misread := 0.0
-	if g.Has("right_of") && g.Has("wall") {
-		misread = x + g.the("right_of") - g.the("wall")
-		if most := Misread(tape, g.the("wall")); math.Abs(misread) > most {
-			w.step("The two readings miss the wall by %s, and no more than %s is to be expected: read them again before you cut.", g.in(math.Abs(misread)), g.in(most))
-		}
-	}
+	misread := w.misread(g, 0, "The two readings")
 	x -= misread/2 + g.the("start")
 	wide := d + 2*c
 	if x-wide/2 <= 0 {

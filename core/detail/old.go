@@ -52,14 +52,10 @@ func workOld(g *Given) (*Worked, error) {
 		Y: -n.Y, Z: -n.Z}, Meets: "old"},
 		Right: square()}
 	w.Sticks = []Stick{first, next}
+	w.Drawn.field(g, "dress", [2]float64{-g.the("dress"), -.4}, [2]float64{0, -.4})
+	w.Drawn.field(g, "old_height", [2]float64{-seen, 0}, [2]float64{-seen, g.the("old_height")})
 	w.faceOther(g.is("side", "right"))
 	w.draw()
-	away := 1.0
-	if g.is("side", "right") {
-		away = -1
-	}
-	w.Drawn.field(g, "dress", [2]float64{-away * g.the("dress"), -.4}, [2]float64{0, -.4})
-	w.Drawn.field(g, "old_height", [2]float64{-away * seen, 0}, [2]float64{-away * seen, g.the("old_height")})
 	w.step("Dress the old end flat and sharp before you read it: take off %s, so the new piece is that much longer.", g.in(g.the("dress")))
 	w.step("Read the old end, not what it should be, and cut the new one to it; try it before its other end is cut.")
 	w.step("Where no moulding of the shop is near enough, take its section with a gauge and bring the points in under Mouldings, typed or as CSV.")

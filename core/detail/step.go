@@ -85,15 +85,12 @@ func workStep(g *Given) (*Worked, error) {
 		w.step("Glue link, filler and the two bases face down on the bench, tape across the joints as clamps, and hang them as one.")
 		w.Cautions = append(w.Cautions, offcut)
 	}
-	w.faceOther(g.is("falls", "left"))
-	w.draw()
 	w.Drawn.field(g, "fall", [2]float64{0, 0}, [2]float64{0, -f})
 	if len(w.Sticks) > 1 {
 		w.Drawn.dim([2]float64{0, -f}, [2]float64{takes, -f}, g.in(takes))
-		if g.is("falls", "left") {
-			mirrorDims(w.Drawn.Dims)
-		}
 	}
+	w.faceOther(g.is("falls", "left"))
+	w.draw()
 	return w, nil
 }
 
@@ -113,12 +110,9 @@ func (w *Worked) faceOther(does bool) {
 			w.Drawn.Shapes[i].Points[k][0] *= -1
 		}
 	}
-}
-
-func mirrorDims(dims []Dim) {
-	for i := range dims {
-		dims[i].From[0] *= -1
-		dims[i].To[0] *= -1
+	for i := range w.Drawn.Dims {
+		w.Drawn.Dims[i].From[0] *= -1
+		w.Drawn.Dims[i].To[0] *= -1
 	}
 }
 

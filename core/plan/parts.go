@@ -12,6 +12,7 @@ func (c *chain) makeParts(found *finding.List) {
 	ids := make([]string, len(c.slots))
 	for n, at := range c.slots {
 		p := at.piece()
+		ids[n] = p.ID
 		if at.stretch().Known {
 			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
 			d := &c.room.divider
@@ -20,7 +21,6 @@ func (c *chain) makeParts(found *finding.List) {
 				made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
 				c.parts[n] = made
 				found.Add(f...)
-				ids[n] = p.ID
 				continue
 			}
 			along, beside := c.room.odds.parted(at.run, *p)
@@ -35,7 +35,6 @@ func (c *chain) makeParts(found *finding.List) {
 				found.Add(f...)
 			}
 		}
-		ids[n] = p.ID
 	}
 	parts.Meet(c.parts, ids)
 	for i := range c.turns {

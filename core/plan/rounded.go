@@ -75,8 +75,8 @@ func (c *chain) rounded(t *run, i int, rules *job.Rules) round {
 	}
 	f := detail.Around(r, turn, n)
 	if inside {
-		f = detail.Within(r, turn, max(1, n))
 		n = max(1, n)
+		f = detail.Within(r, turn, n)
 	}
 	return round{radius: radius, pieces: n, each: measure.Angle(f.Cut), end: measure.Angle(f.End), back: inches(f.Back), hollow: inches(f.Hollow),
 		allowance: -inches(f.Short)}
@@ -98,7 +98,7 @@ func (c *chain) turnCorner(d decide.Joint, found *finding.List) {
 	}
 	left, right := c.slots[d.Left], c.slots[d.Right]
 	t := left.run
-	found.Add(c.hollowBehind(t, i, k)...)
+	found.Add(hollowBehind(t, i, k)...)
 	if k.pieces == 0 {
 		return
 	}
@@ -169,7 +169,7 @@ var bullnoseHollow = finding.Declare(finding.Form{Code: "bullnose_hollow", Sever
 	Remedy: "Fill it from above after the glue has set, or choose more transition pieces for this corner."})
 
 // hollowBehind tells what a rounded corner leaves to fill.
-func (c *chain) hollowBehind(t *run, i int, k round) finding.List {
+func hollowBehind(t *run, i int, k round) finding.List {
 	h, unit := k.hollow, t.Room.Job.Unit
 	if h < measure.Inch/64 {
 		return nil
