@@ -13,6 +13,7 @@ import (
 	"gnomon/core/picture"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/saw"
 )
 
 // WriteCutSheetPDF writes the cut list to hang beside the saw: by moulding and room, in
@@ -112,7 +113,7 @@ func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share
 		s.wrap(from, right-from, r, "B", 8.6, 11)
 	}
 	if len(q.Holes) > 0 {
-		s.lying(picture.Lying(&q, piece.ShapeOf(&j, j.Moulding(q.Moulding)), j.Unit), from, right)
+		s.lying(picture.Lying(&q, saw.MouldingOf(&j, j.Moulding(q.Moulding)), j.Unit), from, right)
 	}
 	s.y = max(s.y-5, y+26)
 	s.rule(true)

@@ -2,7 +2,6 @@ package server
 
 import (
 	"context"
-	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -15,7 +14,6 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/saw"
-	"gnomon/core/words"
 )
 
 // DetailView is one of the odd places that can be worked out.
@@ -174,12 +172,14 @@ func workedView(w *detail.Worked, setup func(s *detail.Stick) piece.Setup, u mea
 	return v
 }
 
-// plain is the setup of pieces that are of no moulding of a job: as high and as thick as the detail has them.
-func plain(j *job.Job, u measure.Unit) func(*detail.Stick) piece.Setup {
-	return func(s *detail.Stick) piece.Setup {
-		m := saw.Moulding{Projection: measure.FromInches(s.Thick), Drop: measure.FromInches(s.High), Unit: u}
-		return piece.Setup{Shape: &piece.Shape{Moulding: m}, Saw: j.Machine()}
+// setUp is how the pieces of a moulding of the job are cut; of none, how those are that are as high and as thick as the detail has
+// them.
+func setUp(j *job.Job, moulding, crown string, s *detail.Stick) piece.Setup {
+	m := saw.Moulding{Projection: measure.FromInches(s.Thick), Drop: measure.FromInches(s.High), Unit: j.Unit}
+	if of := j.Moulding(moulding); of != nil {
+		m = saw.MouldingOf(j, of)
 	}
+	return piece.Setup{Shape: &piece.Shape{Moulding: m}, Crown: saw.Lie(crown), Saw: j.Machine()}
 }
 
 func givenTexts(d *detail.Detail, texts map[string][]string) []GivenTextView {
@@ -196,7 +196,7 @@ func givenTexts(d *detail.Detail, texts map[string][]string) []GivenTextView {
 func oddViews(j *job.Job, r *job.Room, p *plan.RoomPlan) []OddView {
 	out := []OddView{}
 	at := map[string]int{}
-	add := func(k *odd.Place, run string) *OddView {
+	add := func(k *odd.Place) *OddView {
 		if i, there := at[k.ID]; there {
 			return &out[i]
 		}
@@ -210,14 +210,14 @@ func oddViews(j *job.Job, r *job.Room, p *plan.RoomPlan) []OddView {
 		out = append(out, v)
 		return &out[len(out)-1]
 	}
-	shapes := piece.NewShapes(j)
 	for i := range p.Odds {
 		k := &p.Odds[i]
-		v := add(&k.Place, k.Run)
+		v := add(&k.Place)
 		v.Pieces = append(v.Pieces, k.Pieces...)
 		if v.Worked != nil {
 			continue
 		}
+		rules, _ := j.RulesAt(r, k.Run, "")
 		setup := func(s *detail.Stick) piece.Setup {
 			of := k.Moulding
 			if s.Second {
@@ -228,17 +228,13 @@ func oddViews(j *job.Job, r *job.Room, p *plan.RoomPlan) []OddView {
 					of = r.Runs[i].Moulding
 				}
 			}
-			if j.Moulding(of) == nil {
-				return plain(j, j.Unit)(s)
-			}
-			rules, _ := j.RulesAt(r, k.Run, "")
-			return piece.Setup{Shape: shapes.Of(of), Crown: saw.Lie(rules.Crown), Saw: j.Machine()}
+			return setUp(j, of, rules.Crown, s)
 		}
 		v.Worked = workedView(k.Worked, setup, j.Unit)
 	}
 	for _, k := range odd.Of(r) {
 		if k.Kind == "odd" {
-			add(&k, "")
+			add(&k)
 		}
 	}
 	return out
@@ -255,7 +251,7 @@ type BenchDetail struct {
 func (s *server) workAtBench(ctx context.Context, in *BenchDetail) (*WorkedView, error) {
 	d, err := detail.Named(in.Detail)
 	if err != nil {
-		return nil, refusedDetail(err)
+		return nil, asProblem(err)
 	}
 	of, err := s.benchJob(ctx, in.Job)
 	if err != nil {
@@ -263,34 +259,33 @@ func (s *server) workAtBench(ctx context.Context, in *BenchDetail) (*WorkedView,
 	}
 	j := &of
 	texts := detail.Split(in.Fields)
-	setup := plain(j, j.Unit)
+	put := some(detail.Texts(d, texts, j.Unit, true)) // before the moulding's sizes come to it
 	if m := j.Moulding(in.Moulding); m != nil {
-		sh := piece.ShapeOf(j, m)
-		setup = func(st *detail.Stick) piece.Setup {
-			if st.Second {
-				return plain(j, j.Unit)(st)
-			}
-			return piece.Setup{Shape: sh, Crown: saw.Lie(j.Rules.Crown), Saw: j.Machine()}
-		}
+		seat := saw.MouldingOf(j, m)
 		for i := range d.Fields {
 			switch f := &d.Fields[i]; f.Room {
 			case detail.OfHeight:
-				texts[f.Name] = []string{sh.Drop.In(j.Unit)}
+				texts[f.Name] = []string{seat.Drop.In(j.Unit)}
 			case detail.OfThickness:
-				texts[f.Name] = []string{sh.Projection.In(j.Unit)}
+				texts[f.Name] = []string{seat.Projection.In(j.Unit)}
 			}
 		}
 	}
 	g, err := detail.Read(d, texts, j.Unit)
 	if err != nil {
-		return nil, refusedDetail(err)
+		return nil, asProblem(err)
 	}
 	w, err := d.Work(g)
 	if err != nil {
-		return nil, refusedDetail(err)
+		return nil, asProblem(err)
 	}
-	v := workedView(w, setup, j.Unit)
-	v.Put, v.Given = some(detail.Texts(d, detail.Split(in.Fields), j.Unit, true)), givenTexts(d, texts)
+	v := workedView(w, func(st *detail.Stick) piece.Setup {
+		if st.Second {
+			return setUp(j, "", j.Rules.Crown, st)
+		}
+		return setUp(j, in.Moulding, j.Rules.Crown, st)
+	}, j.Unit)
+	v.Put, v.Given = put, givenTexts(d, texts)
 	return v, nil
 }
 
@@ -303,7 +298,7 @@ type FieldsView struct {
 func (s *server) keptFields(ctx context.Context, in *BenchDetail) (*FieldsView, error) {
 	d, err := detail.Named(in.Detail)
 	if err != nil {
-		return nil, refusedDetail(err)
+		return nil, asProblem(err)
 	}
 	j, err := s.benchJob(ctx, in.Job)
 	if err != nil {
@@ -311,23 +306,9 @@ func (s *server) keptFields(ctx context.Context, in *BenchDetail) (*FieldsView, 
 	}
 	texts := detail.Split(in.Fields)
 	if err := detail.Check(d, texts, j.Unit); err != nil {
-		return nil, refusedDetail(err)
+		return nil, asProblem(err)
 	}
 	return &FieldsView{some(detail.Texts(d, texts, j.Unit, true))}, nil
-}
-
-// refusedDetail says what of an odd place cannot be.
-func refusedDetail(err error) error {
-	var no *detail.Impossible
-	if errors.As(err, &no) {
-		return problem(http.StatusUnprocessableEntity, no.Error(), FieldProblem{Field: no.Thing, Value: no.Value,
-			Message: words.Capital(no.Thing) + " " + no.Value + ": " + no.Reason, Remedy: words.Capital(no.Remedy)})
-	}
-	var parse *measure.ParseError
-	if errors.As(err, &parse) {
-		return problem(http.StatusUnprocessableEntity, err.Error(), FieldProblem{Field: "field", Value: parse.Text, Message: parse.Reason, Remedy: parse.Remedy})
-	}
-	return asProblem(err)
 }
 
 func (s *server) benchDetails(api huma.API) {
@@ -364,6 +345,6 @@ func lying(j *job.Job, q *piece.Piece) *picture.LyingPiece {
 	if len(q.Holes) == 0 {
 		return nil
 	}
-	f := picture.Lying(q, piece.ShapeOf(j, j.Moulding(q.Moulding)), j.Unit)
+	f := picture.Lying(q, saw.MouldingOf(j, j.Moulding(q.Moulding)), j.Unit)
 	return &f
 }

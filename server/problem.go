@@ -12,6 +12,7 @@ import (
 
 	"gnomon/core/cope"
 	"gnomon/core/coping"
+	"gnomon/core/detail"
 	"gnomon/core/edit"
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -100,6 +101,7 @@ func asProblem(err error) error {
 	var said *Problem
 	var undrawn *coping.Undrawn
 	var unfit *cope.Unfit
+	var impossible *detail.Impossible
 	switch {
 	case err == nil:
 		return nil
@@ -112,6 +114,9 @@ func asProblem(err error) error {
 		return problem(http.StatusUnprocessableEntity, words.Capital(err.Error())+".", FieldProblem{Field: "moulding", Value: undrawn.Moulding,
 			Message: "has measures only",
 			Remedy:  "Draw its section, or take the nearest of the library, in Shop under Mouldings."})
+	case errors.As(err, &impossible):
+		return problem(http.StatusUnprocessableEntity, impossible.Error(), FieldProblem{Field: impossible.Thing, Value: impossible.Value,
+			Message: words.Capital(impossible.Thing) + " " + impossible.Value + ": " + impossible.Reason, Remedy: words.Capital(impossible.Remedy)})
 	case errors.As(err, &unfit):
 		return problem(http.StatusUnprocessableEntity, words.Capital(unfit.Reason)+".", FieldProblem{Field: "joint", Message: unfit.Reason,
 			Remedy: words.Capital(unfit.Remedy) + "."})

@@ -4,6 +4,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
+	"gnomon/core/saw"
 )
 
 // LyingPiece is a piece as it lies face up, its bottom edge toward you, in inches: x to the right from its leftmost point, y up from the
@@ -37,7 +38,7 @@ type FaceTexts struct {
 }
 
 // Lying draws a piece with what is cut out of it.
-func Lying(p *piece.Piece, s *piece.Shape, unit measure.Unit) LyingPiece {
+func Lying(p *piece.Piece, s saw.Moulding, unit measure.Unit) LyingPiece {
 	u, h := s.Projection.Inches(), s.Drop.Inches()
 	at := func(hand joint.Hand, z float64) float64 {
 		e := p.End(hand)
