@@ -2,7 +2,6 @@ package main
 
 import (
 	"encoding/json"
-	"errors"
 	"fmt"
 	"io"
 	"math"
@@ -154,22 +153,10 @@ func cmdCasing(args []string, in io.Reader, out io.Writer) error {
 	return v.write(out)
 }
 
-// mostSet is more than any set takes to tell.
-const mostSet = 64 << 10
-
 func workSet(r io.Reader) (setView, error) {
 	var s setFile
-	dec := json.NewDecoder(io.LimitReader(r, mostSet))
-	dec.DisallowUnknownFields()
-	if err := dec.Decode(&s); err != nil {
-		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
-			return setView{}, errors.New("the set is not JSON to its end; give one as gnomon help has it")
-		}
-		words, _ := job.JSONWords(err)
-		return setView{}, errors.New(words)
-	}
-	if dec.More() {
-		return setView{}, errors.New("more than one set in the file; give one")
+	if err := readOne(r, "set", &s); err != nil {
+		return setView{}, err
 	}
 	set, err := s.read()
 	if err != nil {

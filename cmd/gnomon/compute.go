@@ -67,6 +67,26 @@ func open(name string, in io.Reader) (io.Reader, func(), error) {
 	return f, func() { f.Close() }, nil
 }
 
+// mostSmall is more than any set of a casing or fields of an odd place take to tell.
+const mostSmall = 64 << 10
+
+// readOne reads the one small thing that a file holds as JSON.
+func readOne(r io.Reader, what string, into any) error {
+	dec := json.NewDecoder(io.LimitReader(r, mostSmall))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(into); err != nil {
+		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
+			return fmt.Errorf("the %s is not JSON to its end; give one as gnomon help has it", what)
+		}
+		words, _ := job.JSONWords(err)
+		return errors.New(words)
+	}
+	if dec.More() {
+		return fmt.Errorf("more than one %s in the file; give one", what)
+	}
+	return nil
+}
+
 func readJob(name string, in io.Reader) (job.Job, error) {
 	r, done, err := open(name, in)
 	if err != nil {

@@ -10,14 +10,10 @@ import (
 	"text/tabwriter"
 
 	"gnomon/core/detail"
-	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/saw"
 )
-
-// mostDetail is more than any detail's fields take.
-const mostDetail = 64 << 10
 
 func cmdDetail(args []string, in io.Reader, out io.Writer) error {
 	f := flags("detail")
@@ -62,16 +58,8 @@ func cmdDetail(args []string, in io.Reader, out io.Writer) error {
 // workDetail reads the fields of a detail and works it out. Bare lengths are inches.
 func workDetail(d *detail.Detail, r io.Reader) (*detail.Worked, error) {
 	var fields map[string]json.RawMessage
-	dec := json.NewDecoder(io.LimitReader(r, mostDetail))
-	if err := dec.Decode(&fields); err != nil {
-		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
-			return nil, errors.New("the fields are not JSON to their end; give one object of them")
-		}
-		words, _ := job.JSONWords(err)
-		return nil, errors.New(words)
-	}
-	if dec.More() {
-		return nil, errors.New("more than one object in the file; give one")
+	if err := readOne(r, "object of fields", &fields); err != nil {
+		return nil, err
 	}
 	texts := make(map[string][]string, len(fields))
 	for name, raw := range fields {

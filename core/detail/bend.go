@@ -38,7 +38,7 @@ func curve(g *Given) (r, t float64, err error) {
 		if d >= c/2 {
 			return 0, 0, g.refuse("rise", g.in(d), "it is half of the chord or more, so that the wall turns back on itself", "measure a shorter chord")
 		}
-		r, t = (c*c/4+d*d)/(2*d), toDeg(4*math.Atan(2*d/c))
+		r, t = Radius(c, d), toDeg(4*math.Atan(2*d/c))
 	}
 	if g.Has("radius") {
 		r = g.the("radius")

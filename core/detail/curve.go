@@ -25,6 +25,9 @@ func Within(r, t float64, k int) Curve {
 	return Curve{Cut: half, End: half / 2, Back: 2 * r * sin(half), Short: r * tan(t/2), Hollow: r * (1 - cos(half))}
 }
 
+// Radius is that of a curve by a chord across it and the rise behind the chord's middle.
+func Radius(chord, rise float64) float64 { return (chord*chord/4 + rise*rise) / (2 * rise) }
+
 // turnName is the part that piece i of a curve is, of k small ones between the walls' own.
 func turnName(i, k int) string {
 	switch {

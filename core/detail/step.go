@@ -20,9 +20,6 @@ var step = Detail{Name: "step", Title: "Step in the floor", Place: OnWall,
 	},
 	Work: workStep}
 
-// Slope is that of the link by the house.
-const Slope = 45.0
-
 // Link is how far apart the two cuts of a link are that goes down a fall at a slope, and what it takes of the wall.
 func Link(fall, slope float64) (between, takes float64) { return fall / sin(slope), fall / tan(slope) }
 

@@ -85,9 +85,8 @@ func PastStep(j *job.Job, r *job.Room, s job.Spot) string {
 	case job.StepStrip:
 		return fmt.Sprintf("Put a strip %s high under the base on the low floor.", fall.In(j.Unit))
 	}
-	between, takes := detail.Link(fall.Inches(), detail.Slope)
+	between, takes := detail.Link(fall.Inches(), float64(rules.Slope))
 	return fmt.Sprintf("Step the base with a link sloped %s: both joints cut %s, the link %s between its cuts; it takes %s of wall. Fill under it with a piece "+
 		"%s high, its tip cut %s.",
-		measure.Angle(detail.Slope), measure.Angle(detail.Slope/2), measure.FromInches(between).In(j.Unit), measure.FromInches(takes).In(j.Unit), fall.In(j.Unit),
-		measure.Angle(90-detail.Slope))
+		rules.Slope, rules.Slope/2, measure.FromInches(between).In(j.Unit), measure.FromInches(takes).In(j.Unit), fall.In(j.Unit), 90-rules.Slope)
 }

@@ -100,6 +100,7 @@ func TestStepBySchool(t *testing.T) {
 	j.Rules.Slope = 30
 	p = plantest.Build(t, j)
 	assert.InDelta(t, 1.5, plantest.Piece(t, p, "k.w1.s-link").Cut.Inches(), 1e-6)
+	assert.Contains(t, plantest.Finding(t, p, "floor_steps").Remedy, "sloped 30°", "told as it is cut")
 
 	j.Rules.Step = job.StepRip
 	p = plantest.Build(t, j)

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"gnomon/core/detail"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 )
@@ -194,8 +195,7 @@ func Radius(c job.CornerFacts) (measure.Length, bool) {
 	if c.Chord == nil || c.Depth == nil || c.Depth.Length == 0 {
 		return 0, false
 	}
-	ch, d := float64(c.Chord.Length), float64(c.Depth.Length)
-	return measure.Length(math.Round((ch*ch/4 + d*d) / (2 * d))), true
+	return measure.Length(math.Round(detail.Radius(float64(c.Chord.Length), float64(c.Depth.Length)))), true
 }
 
 // edges names where an opening begins and ends along its wall.

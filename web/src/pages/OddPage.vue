@@ -12,6 +12,7 @@ import { view } from '../state/job'
 import { useKeys } from '../state/keys'
 import { room } from '../state/place'
 import BenchTabs from './bench/BenchTabs.vue'
+import { valuesOf } from './bench/given'
 import OddFields from './bench/OddFields.vue'
 import PutInRoom from './bench/PutInRoom.vue'
 
@@ -48,14 +49,9 @@ const given = computed(() => {
   if (route.query.field !== undefined) return typed.value
   return Object.fromEntries((detail.value?.fields ?? []).flatMap((f) => (f.begins ? [[f.name, f.begins]] : [])))
 })
-const many = (d: DetailView, name: string) => d.fields.find((f) => f.name === name)?.takes.endsWith('s') ?? false
-/** As the server takes them: one that takes several is typed with commas between. */
 const asked = computed(() => {
   const d = detail.value
-  if (!d) return []
-  return Object.entries(given.value).flatMap(([name, text]) =>
-    (many(d, name) ? text.split(',') : [text]).flatMap((t) => (t.trim() ? [`${name}=${t.trim()}`] : [])),
-  )
+  return d ? Object.entries(given.value).flatMap(([name, text]) => valuesOf(d, name, text).map((t) => `${name}=${t}`)) : []
 })
 async function put(name: string, text: string) {
   const next = { ...given.value, [name]: text }

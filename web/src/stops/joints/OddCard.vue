@@ -6,6 +6,7 @@ import LengthInput from '../../parts/LengthInput.vue'
 import LengthText from '../../parts/LengthText.vue'
 import OddAnswer from '../../parts/OddAnswer.vue'
 import OddPicture from '../../parts/OddPicture.vue'
+import { valuesOf } from '../../pages/bench/given'
 import OddFields from '../../pages/bench/OddFields.vue'
 import SetText from '../../parts/SetText.vue'
 import PickField from '../../parts/PickField.vue'
@@ -28,9 +29,8 @@ const given = computed(() => {
 })
 const own = computed(() => props.of.kind === 'odd')
 async function put(name: string, text: string) {
-  const many = detail.value?.fields.find((f) => f.name === name)?.takes.endsWith('s')
   const next = props.of.given.filter((f) => f.name !== name)
-  for (const t of many ? text.split(',') : [text]) if (t.trim()) next.push({ name, text: t.trim() })
+  for (const t of valuesOf(detail.value!, name, text)) next.push({ name, text: t })
   // As typed, in the job's unit: the server keeps it so that it reads alike in any.
   const query = { detail: props.of.detail, field: next.map((f) => `${f.name}=${f.text}`), job: view.value!.id }
   const fields = (await take(api.GET('/api/bench/fields', { params: { query } }))).fields
