@@ -69,8 +69,8 @@ const hands = ['left', 'right'].map((value) => ({ value, label: value }))
         <LooseField
           v-if="of.place === 'wall' || of.place === 'alone'"
           v-model="at"
-          :label="of.place === 'wall' ? 'from its left end' : 'parts the base, from its left end'"
-          :placeholder="of.place === 'wall' ? '40 1/2' : 'does not'"
+          :label="of.place === 'wall' ? 'from its left end' : 'begins at'"
+          :placeholder="of.place === 'wall' ? '40 1/2' : 'does not part the base'"
         />
         <PickField v-if="of.place === 'corner'" label="at corner" :value="corner" :options="corners" @pick="(v) => (corner = v)" />
         <PickField v-if="of.place === 'end'" label="where the run ends on its" :value="end" :options="hands" @pick="(v) => (end = v)" />
