@@ -8,7 +8,7 @@ defineProps<{ end: EndView }>()
 <template>
   <span v-if="end.dial" class="dial"
     >{{ `${end.dial.text} ${end.dial.side ?? ''}` }}<template v-if="end.tilt && end.bevel?.degrees">{{ ` / ${end.tilt.text} ${end.tilt.side ?? ''}` }}</template
-    ><template v-if="end.fence"> {{ end.fence }}</template></span
+    ><template v-if="end.fence">{{ ` ${end.fence}` }}</template></span
   >
   <span v-else-if="end.mitre" class="dial stop">{{ end.mitre.text }} {{ end.mitre.side }}, past this saw</span>
   <span v-else class="dial stop">no setting</span>

@@ -245,15 +245,35 @@ thead .len {
 }
 @media print {
   .cuts {
-    font-size: 10.5pt;
+    font-size: 10pt;
+    line-height: 1.12;
+  }
+  /* A name on one line, a length with what was measured under it: no row of three lines. */
+  .c-piece {
+    width: 132px;
+  }
+  .c-bar {
+    width: 124px;
+  }
+  .c-tick {
+    width: 34px;
+  }
+  .len .small {
+    display: block;
+    line-height: 1;
+  }
+  td,
+  tbody th {
+    height: 27px;
+    padding: 2px 5px;
   }
   thead th {
     position: static;
   }
   .box {
     display: inline-block;
-    width: 14pt;
-    height: 14pt;
+    width: 12pt;
+    height: 12pt;
     border: 1px solid #000;
     text-align: center;
   }
