@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"text/tabwriter"
@@ -26,7 +27,38 @@ type PlanFile struct {
 	Pieces    []PlanPiece    `json:"pieces"`
 	Decisions []PlanDecision `json:"decisions"`
 	HangOrder []string       `json:"hang_order"`
+	Nails     []PlanNail     `json:"nails"`
+	Backing   []PlanStrip    `json:"backing"`
 	Findings  []PlanFinding  `json:"findings"`
+}
+
+// PlanNail is one nail: along its piece from the back of its left end, where it enters the face above the bottom edge, of what goes around
+// an opening above its inner edge.
+type PlanNail struct {
+	Piece    string  `json:"piece"`
+	At       float64 `json:"at_in"`
+	Height   float64 `json:"height_in"`
+	Length   float64 `json:"length_in"`
+	Into     string  `json:"into"`
+	Jamb     bool    `json:"jamb,omitempty"` // of an opening, the jamb and not the framing
+	Toward   float64 `json:"toward_deg"`     // off square along the piece, to the right where positive
+	Up       float64 `json:"up_deg,omitempty"`
+	Kind     string  `json:"kind"`
+	Row      string  `json:"row"`
+	Supposed bool    `json:"supposed,omitempty"` // nobody found what it holds in
+	Covered  bool    `json:"covered,omitempty"`  // the next piece stands before it
+}
+
+// PlanStrip is a strip of backing or furring, fixed before the trim.
+type PlanStrip struct {
+	Kind  string  `json:"kind"`
+	Room  string  `json:"room"`
+	Run   string  `json:"run"`
+	Wall  string  `json:"wall"`
+	From  float64 `json:"from_in"`
+	To    float64 `json:"to_in"`
+	Thick float64 `json:"thick_in"`
+	Wide  float64 `json:"wide_in"` // out from the wall, of furring its height
 }
 
 // PlanDecision is what was decided at a corner of a run. Gives is the piece that is coped
@@ -141,7 +173,7 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 
 // NewPlanFile makes the script's view of a plan.
 func NewPlanFile(p plan.Plan) PlanFile {
-	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Findings: []PlanFinding{}}
+	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Nails: []PlanNail{}, Backing: []PlanStrip{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
 		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
@@ -151,7 +183,16 @@ func NewPlanFile(p plan.Plan) PlanFile {
 		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, len(d.Overrides) > 0})
 	}
 	out.HangOrder = append(out.HangOrder, p.HangOrder()...)
-	for _, f := range p.Findings() {
+	for _, r := range p.Rooms {
+		for _, n := range r.Fixing.Nails {
+			out.Nails = append(out.Nails, PlanNail{n.Piece, micro(n.At), micro(n.Height), micro(n.Length), string(n.Into), n.Jamb, float64(n.Toward), float64(n.Up), n.Kind,
+				n.Row, n.Supposed, n.Covered})
+		}
+		for _, s := range r.Fixing.Strips {
+			out.Backing = append(out.Backing, PlanStrip{string(s.Kind), r.Room, s.Run, s.Wall, micro(s.From), micro(s.To), micro(s.Thick), micro(s.Reach)})
+		}
+	}
+	for _, f := range slices.Concat(p.Findings(), p.AtTheWall()) {
 		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy,
 			Follows: f.Follows})
 	}

@@ -50,6 +50,8 @@ func init() { // not with its declaration: what removes one kind may remove othe
 		once("job", func(j *job.Job) map[string]any { return job.Fields(j) }),
 		once("rules", rulesFields),
 		once("cutting", func(j *job.Job) map[string]any { return job.Fields(&j.Cutting) }),
+		once("times", func(j *job.Job) map[string]any { return job.Fields(&j.Times) }),
+		once("day", func(j *job.Job) map[string]any { return job.Fields(&j.Day) }),
 		once("tools", func(j *job.Job) map[string]any { return job.Fields(&j.Tools) }),
 		once("doors", func(j *job.Job) map[string]any { return job.Fields(&j.Doors) }),
 		once("prices", pricesFields),
@@ -77,6 +79,8 @@ func init() { // not with its declaration: what removes one kind may remove othe
 			id:    func(i *job.Instrument) *string { return &i.ID }}),
 		listed(Kind{Name: "nail", changes: changesShop, List: "nails"}, things[job.Nail]{lists: inJob(func(j *job.Job) *[]job.Nail { return &j.Nails }),
 			id: func(n *job.Nail) *string { return &n.ID }}),
+		listed(Kind{Name: "moved", changes: changesShop, Said: "move of a task", List: "moves"}, things[job.Moved]{
+			lists: inJob(func(j *job.Job) *[]job.Moved { return &j.Day.Moves }), id: func(m *job.Moved) *string { return &m.ID }}),
 		{Name: "layout", changes: changesLayouts, List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},
 		{Name: "hand", changes: changesByHand, List: "by_hand", AtSaw: true, has: hasHand, ids: handIDs, add: addHand, remove: removeHand},
 

@@ -26,6 +26,7 @@ const (
 	Joints  = "joints"
 	Sticks  = "sticks"
 	Saw     = "saw"
+	Hang    = "hang"
 )
 
 // Finding is one thing that was found.

@@ -119,6 +119,8 @@ func (c *checker) shop(j *Job) {
 	c.cutting(j)
 	c.prices(&j.Prices)
 	c.quote(j.Quote)
+	c.times(&j.Times)
+	c.day(&j.Day)
 	c.positive("tools", "tape", j.Tools.Tape)
 	if j.Tools.Tape.Length > measure.Inch {
 		c.refuse("tools", "tape", j.Tools.Tape.Text, "no tape is so bad", "give what two of its readings of one length differ by, such as "+texts(j.Unit, "1/16",

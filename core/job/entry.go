@@ -109,7 +109,7 @@ func (m *Moulding) entries(f func(thing, field string, e *Entry) error) error {
 }
 
 func (r *Room) entries(f func(thing, field string, e *Entry) error) error {
-	if err := each(f, "room "+r.ID, append(entriesIn(&r.Ends), named{"ceiling", r.Look.Ceiling})...); err != nil {
+	if err := each(f, "room "+r.ID, append(append(entriesIn(&r.Ends), entriesIn(&r.Overhead)...), named{"ceiling", r.Look.Ceiling})...); err != nil {
 		return err
 	}
 	return entriesWithin(r, f)
@@ -158,7 +158,7 @@ func FieldUnit(field string, unit measure.Unit) measure.Unit {
 }
 
 // optional are the things of a job whose lengths may be left out.
-var optional = map[string]bool{"cutting": true, "doors": true, "prices": true, "tools": true, "rules": true}
+var optional = map[string]bool{"cutting": true, "doors": true, "prices": true, "times": true, "tools": true, "rules": true}
 
 // Unreadable turns what a parser of package measure says into an *Invalid that
 // names the thing and its field.

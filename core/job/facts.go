@@ -72,6 +72,18 @@ func (o Opening) Overhang() measure.Length {
 	return max(0, o.Plinth.Length-o.Casing.Length)
 }
 
+// PastJamb is how far an opening's outer edges stand past the inner faces of its jamb: by casing, reveal and band. Casing that is there
+// already stands at the usual reveal.
+func (o Opening) PastJamb() measure.Length {
+	switch {
+	case o.stood.off > 0:
+		return o.stood.off
+	case o.Casing != nil && o.Casing.Length > 0:
+		return o.Casing.Length + 3*measure.Inch/16
+	}
+	return 0
+}
+
 // StandsOut is how far out from its wall an opening's sides stand for what runs at the level:
 // its casing or plinth, or the depth of a cabinet, a tub or a vent. known is false where that was not
 // measured; a bare opening stands out by nothing.
@@ -128,6 +140,7 @@ const (
 	SpotVent     = "vent"
 	SpotPipe     = "pipe"
 	SpotStud     = "stud"
+	SpotJoist    = "joist" // its end over the wall that it crosses
 	SpotStepUp   = "step_up"
 	SpotStepDown = "step_down"
 )
@@ -138,7 +151,7 @@ const (
 type Spot struct {
 	ID     string `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
 	Wall   string `json:"wall" of:"wall" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Kind   string `json:"kind" required:"true" enum:"socket,vent,pipe,stud,step_up,step_down"`
+	Kind   string `json:"kind" required:"true" enum:"socket,vent,pipe,stud,joist,step_up,step_down"`
 	At     Entry  `json:"at" required:"true"`
 	Width  *Entry `json:"width,omitempty"`
 	Height *Entry `json:"height,omitempty" doc:"of a step; of a pipe's middle or the bottom of anything else, above the floor"`
@@ -168,6 +181,12 @@ type Ends struct {
 	LeftSetback  *Entry `json:"left_setback,omitempty"`
 	RightEnd     string `json:"right_end,omitempty" enum:",stop,return"`
 	RightSetback *Entry `json:"right_setback,omitempty"`
+}
+
+// Overhead is what is over a room: joists that cross its walls, and the board under them.
+type Overhead struct {
+	JoistSpacing *Entry `json:"joist_spacing,omitempty" doc:"from the middle of one ceiling joist to the middle of the next"`
+	CeilingBoard *Entry `json:"ceiling_board,omitempty" doc:"of the ceiling, which a nail into a joist passes through"`
 }
 
 // Tools are the deviations of what the room is measured with: of a tape or laser

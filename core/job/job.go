@@ -9,11 +9,11 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 11
+const FileVersion = 12
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"11"`
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"12"`
 	Name      string       `json:"name" maxLength:"200"`
 	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
 	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
@@ -30,6 +30,8 @@ type Job struct {
 	ByHand    []ByHand     `json:"by_hand,omitempty"`
 	Records   []Record     `json:"records,omitempty" maxItems:"100000"`
 	PutAway   []string     `json:"put_away,omitempty" maxItems:"50" doc:"cautions that are not shown any more"`
+	Times     Times        `json:"times" doc:"how many minutes the work takes"`
+	Day       Day          `json:"day" doc:"when it is worked on, and by how many"`
 	Promised  string       `json:"promised,omitempty" maxLength:"10" doc:"the day it is promised for, as 2031-05-02"`
 	People    []Person     `json:"people,omitempty" maxItems:"100" doc:"who works on it, and what they measure with"`
 	Nails     []Nail       `json:"nails,omitempty" maxItems:"100" doc:"the lengths of nail that there are"`
@@ -62,6 +64,7 @@ type Room struct {
 	Entry     string     `json:"entry,omitempty" of:"opening" maxLength:"200" doc:"the opening that people come in by, where it is not the first door"`
 	Wet       bool       `json:"wet,omitempty" doc:"water stands on its floor"`
 	Overrides []Override `json:"overrides,omitempty" maxItems:"1000" doc:"what is decided otherwise than the house rules have it"`
+	Overhead
 	Ends
 }
 
@@ -71,6 +74,7 @@ type Wall struct {
 	Lengths []WallLength `json:"lengths,omitempty" maxItems:"50" doc:"every reading of it, whole or in parts"`
 	Rough   *Entry       `json:"rough,omitempty" doc:"as called out at a quick look; nothing is cut to it"`
 	Joists  bool         `json:"joists,omitempty" doc:"the ceiling joists run along it"`
+	Bare    bool         `json:"bare,omitempty" doc:"nothing a nail holds in stands behind its board: brick, block or metal"`
 	WallFacts
 }
 

@@ -74,6 +74,8 @@ func (j *Job) normaliseShop() {
 	j.Rules.normalise(j.Unit)
 	j.Cutting.normalise(j.Unit)
 	j.Prices.normalise(j.Unit)
+	j.Times.normalise(j.Unit)
+	j.Day.normalise()
 	j.Tools.normalise(j.Unit)
 	d := DefaultDoors(j.Unit)
 	j.Doors.Width, j.Doors.Height = orEntry(j.Doors.Width, d.Width), orEntry(j.Doors.Height, d.Height)

@@ -119,6 +119,7 @@ func (c *checker) ofShop(j *Job) {
 	c.origin("prices", j.Prices.Origin)
 	c.origin("cutting", j.Cutting.Origin)
 	c.origin("tools", j.Tools.Origin)
+	c.origin("times", j.Times.Origin)
 	c.origin("rules", j.Rules.Origin)
 	if j.Promised != "" {
 		if _, err := time.Parse(time.DateOnly, j.Promised); err != nil {

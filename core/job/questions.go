@@ -84,6 +84,17 @@ var Questions = []Question{
 	{"layout", "Layout mark", LayoutLess, overRoom, []School{
 		{LayoutFull, "full drop", "Right where corners are clean."},
 		{LayoutLess, "drop less a compound allowance", "Compound in the corners pushes crown down."}}},
+	{"along_joists", "Crown along the joists", JoistsBacking, overRoom, []School{
+		{JoistsBacking, "nailed to backing", "A strip is glued and nailed under the ceiling, just short of the crown's back: the top has wood to go into."},
+		{JoistsAdhesive, "glued at the top", "Adhesive along the top, low nails into studs. Quick, and it never comes off whole again."}}},
+	{"first_piece", "Set the first piece of crown by", FirstScrap, overRoom, []School{
+		{FirstScrap, "a coped scrap", "Offered up against the square piece it finds the projection, and feels how the ceiling runs."},
+		{FirstBlock, "a notched block", "Cut to drop and projection: true where it stands, so for the middle of a long piece."},
+		{FirstGauge, "a gauge with a scrap glued on", "Slid up the wall until it touches: it follows the ceiling above it."}}},
+	{"paint", "Primer and paint", PaintTrestles, nil, []School{
+		{PaintTrestles, "primed and one coat on trestles", "Quick with a roller, backs too; the last coat goes on once holes are filled."},
+		{PaintBought, "bought primed, one coat on trestles", "As it comes from the yard; cut ends are primed as they are cut."},
+		{PaintHung, "all on the wall", "No drying before anything is cut, and more to cut in with a brush."}}},
 	{"cope_tool", "Copes are cut with", CopeByHand, nil, []School{
 		{CopeByHand, "a hand saw", "A little lean keeps the front edge ahead."},
 		{CopeByPower, "a power saw", "Quick; its blade wanders, so it leans more."},

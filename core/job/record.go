@@ -13,18 +13,21 @@ type RecordKind string
 // Kinds of record. One that undoes another takes back the record it names; nothing is ever
 // erased.
 const (
-	RecordCut    RecordKind = "cut"
-	RecordMiscut RecordKind = "miscut"
-	RecordCoped  RecordKind = "coped"
-	RecordRecut  RecordKind = "recut" // something was taken off a piece, and that end is to be cut again
-	RecordUndone RecordKind = "undone"
+	RecordCut     RecordKind = "cut"
+	RecordMiscut  RecordKind = "miscut"
+	RecordCoped   RecordKind = "coped"
+	RecordRecut   RecordKind = "recut"   // something was taken off a piece, and that end is to be cut again
+	RecordHung    RecordKind = "hung"    // a piece was put up
+	RecordTrouble RecordKind = "trouble" // a joint gapes
+	RecordTicked  RecordKind = "ticked"  // a task was done
+	RecordUndone  RecordKind = "undone"
 )
 
 // Record is a fact: append-only, never recomputed. A new kind of fact is its constant, its
 // body and its line in recordKinds.
 type Record struct {
 	ID   string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,coped,recut,undone"`
+	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,coped,recut,hung,trouble,ticked,undone"`
 	Of   string     `json:"of,omitempty" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record that an undone one takes back, or that this one is made again of"`
 	On
 	At     string `json:"at,omitempty" maxLength:"200" doc:"RFC 3339, UTC"`
@@ -33,17 +36,20 @@ type Record struct {
 	Bodies
 }
 
-// On is what a fact is about: a piece, or one end of it.
+// On is what a fact is about: a piece, or one end of it; none where a task was done.
 type On struct {
-	Piece string `json:"piece" required:"true" maxLength:"200"`
+	Piece string `json:"piece,omitempty" maxLength:"200"`
 	Label string `json:"label,omitempty" maxLength:"200" doc:"what the piece was called"`
 	End   string `json:"end,omitempty" enum:",left,right" doc:"left or right"`
 }
 
 // Bodies are what the kinds of record say beside who, when and on what: each kind its own.
 type Bodies struct {
-	Cut   *Cut   `json:"cut,omitempty"`
-	Recut *Recut `json:"recut,omitempty"`
+	Cut     *Cut     `json:"cut,omitempty"`
+	Recut   *Recut   `json:"recut,omitempty"`
+	Hung    *Hung    `json:"hung,omitempty"`
+	Trouble *Trouble `json:"trouble,omitempty"`
+	Ticked  *Ticked  `json:"ticked,omitempty"`
 }
 
 // Cut is what was on the screen when an end was cut, coped or spoiled. Angles are of the saw
@@ -62,6 +68,30 @@ type Recut struct {
 	Why string         `json:"why,omitempty" maxLength:"200"`
 }
 
+// Hung is a piece as it went up.
+type Hung struct {
+	Length measure.Length `json:"length" required:"true" doc:"as it was cut for then"`
+	Before []string       `json:"before,omitempty" maxItems:"50" doc:"pieces that it went up before, though it gives way to them"`
+}
+
+// Trouble is a joint that does not close.
+type Trouble struct {
+	Where string         `json:"where" required:"true" enum:"top,middle,bottom,all,back" doc:"where it gapes"`
+	Gap   measure.Length `json:"gap" required:"true" doc:"by how much"`
+	Tried []string       `json:"tried,omitempty" maxItems:"10" doc:"what was done: rolled, shimmed, eased, recut, filled"`
+	Shut  bool           `json:"shut,omitempty" doc:"it closed by that"`
+	Note  string         `json:"note,omitempty" maxLength:"200"`
+}
+
+// Tries are what may be done where a joint gapes.
+var Tries = []string{"rolled", "shimmed", "eased", "recut", "filled"}
+
+// Ticked is a task that was done, and when by the clock where it was done.
+type Ticked struct {
+	Task string `json:"task" required:"true" maxLength:"200"`
+	At   string `json:"at,omitempty" maxLength:"16" doc:"as 2031-05-02T11:40"`
+}
+
 // recordKinds are all kinds of record, each with the body that it has and whether it is about
 // an end.
 var recordKinds = []struct {
@@ -73,6 +103,9 @@ var recordKinds = []struct {
 	{RecordMiscut, "cut", true},
 	{RecordCoped, "cut", true},
 	{RecordRecut, "recut", true},
+	{RecordHung, "hung", false},
+	{RecordTrouble, "trouble", true},
+	{RecordTicked, "ticked", false},
 	{RecordUndone, "", false},
 }
 
@@ -82,7 +115,7 @@ func (b Bodies) bodies() []string {
 	for _, n := range []struct {
 		is   bool
 		name string
-	}{{b.Cut != nil, "cut"}, {b.Recut != nil, "recut"}} {
+	}{{b.Cut != nil, "cut"}, {b.Recut != nil, "recut"}, {b.Hung != nil, "hung"}, {b.Trouble != nil, "trouble"}, {b.Ticked != nil, "ticked"}} {
 		if n.is {
 			out = append(out, n.name)
 		}
@@ -132,6 +165,9 @@ func (c *checker) record(r *Record) {
 	if (r.Kind == RecordUndone || r.Of != "") && (!c.seen["record "+r.Of] || r.Of == r.ID) {
 		c.refuse(thing, "of", r.Of, "takes back or makes again a record that is not there", "list records in the order they were made")
 	}
+	if r.Piece == "" && r.Kind != RecordTicked && r.Kind != RecordUndone {
+		c.refuse(thing, "piece", "", "is about no piece", "name the piece")
+	}
 	c.text(thing, "piece", r.Piece)
 	c.text(thing, "label", r.Label)
 	c.text(thing, "at", r.At)
@@ -140,7 +176,28 @@ func (c *checker) record(r *Record) {
 	if r.Recut != nil {
 		c.text(thing, "why", r.Recut.Why)
 	}
+	if t := r.Trouble; t != nil {
+		c.oneOf(thing, "where", t.Where, "top", "middle", "bottom", "all", "back")
+		for _, tried := range t.Tried {
+			c.oneOf(thing, "tried", tried, Tries...)
+		}
+		if t.Gap < 0 || t.Gap > 4*measure.Inch {
+			c.refuse(thing, "gap", t.Gap.String(), "is no gap of a joint", "give from 0 to 4 in")
+		}
+		c.text(thing, "note", t.Note)
+	}
+	if r.Ticked != nil {
+		c.text(thing, "task", r.Ticked.Task)
+		if at := r.Ticked.At; at != "" {
+			if _, err := time.Parse(LocalTime, at); err != nil {
+				c.refuse(thing, "at", at, "is no time", "give it as 2031-05-02T11:40, or leave it out")
+			}
+		}
+	}
 }
+
+// LocalTime is how a time by the clock of a place is written.
+const LocalTime = "2006-01-02T15:04"
 
 func orNothing(body string) string {
 	if body == "" {
@@ -176,10 +233,17 @@ func (m Mark) Record() Record {
 }
 
 // Standing are the cuts, copes and miscuts that were not taken back, and whose end was not cut again
-// since, in the order they were made. That is not the order they came in: a device that was
-// out of reach sends its records late, and what it spoiled first must not spoil what another
-// cut since. A record without a time counts as made right after the one before it.
+// since, in the order they were made: see Facts.
 func (j *Job) Standing() []Record {
+	saw, _ := j.Facts()
+	return saw
+}
+
+// Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall. That is
+// not the order they came in: a device that was out of reach sends its records late, and what it spoiled first must not
+// spoil what another cut since. A record without a time counts as made right after the one before it; of the wall's ones
+// that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done.
+func (j *Job) Facts() (saw, wall []Record) {
 	undone := map[string]bool{}
 	for _, r := range j.Records {
 		if r.Kind == RecordUndone {
@@ -196,20 +260,54 @@ func (j *Job) Standing() []Record {
 		if at, err := time.Parse(time.RFC3339, r.At); err == nil {
 			last = at
 		}
-		if r.Kind != RecordUndone && !undone[r.ID] {
+		if r.Kind != RecordUndone && r.Kind != RecordTicked && !undone[r.ID] {
 			all = append(all, timed{r, last})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b timed) int { return a.at.Compare(b.at) })
-	out := make([]Record, 0, len(all))
+	saw = make([]Record, 0, len(all))
+	down := func(piece string) {
+		wall = slices.DeleteFunc(wall, func(w Record) bool { return w.Kind == RecordHung && w.Piece == piece })
+	}
 	for _, r := range all {
-		if r.Kind == RecordRecut {
-			out = slices.DeleteFunc(out, func(c Record) bool {
+		switch r.Kind {
+		case RecordHung, RecordTrouble:
+			if r.At == "" {
+				r.At = r.at.UTC().Format(time.RFC3339)
+			}
+			if r.Kind == RecordHung {
+				down(r.Piece) // hung twice is hung once
+			}
+			wall = append(wall, r.Record)
+		case RecordRecut:
+			saw = slices.DeleteFunc(saw, func(c Record) bool {
 				return (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
 			})
-			continue
+			down(r.Piece)
+		case RecordMiscut:
+			down(r.Piece)
+			saw = append(saw, r.Record)
+		default:
+			saw = append(saw, r.Record)
 		}
-		out = append(out, r.Record)
+	}
+	return saw, wall
+}
+
+// Done are the tasks that were ticked and not taken back, each as it was ticked last.
+func (j *Job) Done() map[string]Record {
+	out := map[string]Record{}
+	for _, r := range j.Records {
+		switch r.Kind {
+		case RecordTicked:
+			out[r.Ticked.Task] = r
+		case RecordUndone:
+			for task, t := range out {
+				if t.ID == r.Of {
+					delete(out, task)
+				}
+			}
+		}
 	}
 	return out
 }

@@ -47,11 +47,17 @@ type Rules struct {
 	HeadLong Entry  `json:"head_long" doc:"what a mitred head is cut longer by"`
 	Horn     Entry  `json:"horn" doc:"of a stool past casing and back band"`
 	// Slope is that of a link at a step in the floor, Hollow what may stay behind pieces that follow a curve.
-	Slope   measure.Angle `json:"slope" minimum:"15" maximum:"80" default:"45" doc:"of the link at a step in the floor"`
-	Hollow  Entry         `json:"hollow" doc:"what may stay behind pieces that follow a curve"`
-	Drying  int           `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
-	Weights *Weights      `json:"weights,omitempty"`
-	Origin  *Origin       `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
+	Slope  measure.Angle `json:"slope" minimum:"15" maximum:"80" default:"45" doc:"of the link at a step in the floor"`
+	Hollow Entry         `json:"hollow" doc:"what may stay behind pieces that follow a curve"`
+	// AlongJoists is what crown is nailed to where no joist crosses its wall, FirstPiece how the first one is set, Paint when trim is
+	// painted.
+	AlongJoists string `json:"along_joists"`
+	FirstPiece  string `json:"first_piece"`
+	Paint       string `json:"paint"`
+	Nailing
+	Drying  int      `json:"drying" minimum:"0" maximum:"1440" default:"30" doc:"minutes until a glued joint can be moved"`
+	Weights *Weights `json:"weights,omitempty"`
+	Origin  *Origin  `json:"origin,omitempty" doc:"what the shop or the set had when they were taken from there"`
 }
 
 // Weights are how much each of five wishes counts when it is chosen who is coped, from 0
@@ -154,6 +160,7 @@ func (r *Rules) normalise(unit measure.Unit) {
 	r.Horn = orEntry(r.Horn, texts(unit, "3/4", "19"))
 	r.Slope, r.Hollow = or(r.Slope, 45), orEntry(r.Hollow, texts(unit, "1/8", "3"))
 	r.Drying = or(r.Drying, 30)
+	r.Nailing.normalise(unit)
 	if r.Weights == nil {
 		w := DefaultWeights()
 		r.Weights = &w
@@ -195,6 +202,12 @@ func (r *Rules) school(question string) *string {
 		return &r.Legs
 	case "proud":
 		return &r.Proud
+	case "along_joists":
+		return &r.AlongJoists
+	case "first_piece":
+		return &r.FirstPiece
+	case "paint":
+		return &r.Paint
 	}
 	return nil
 }
@@ -315,6 +328,7 @@ func (c *checker) rules(r *Rules) {
 	if r.Drying < 1 || r.Drying > 24*60 {
 		c.refuse(thing, "drying", fmt.Sprint(r.Drying), "no glue sets so", "give the minutes until a joint can be moved, up to a day")
 	}
+	c.nailing(&r.Nailing)
 	if w := r.Weights; w != nil {
 		for field, v := range map[string]int{"short": w.Short, "hidden": w.Hidden, "hand": w.Hand, "double": w.Double, "tight": w.Tight} {
 			c.count(thing, field, v, MostWeight)

@@ -11,7 +11,7 @@ import (
 
 // Every question has its default among its schools, and every school can be followed.
 func TestQuestions(t *testing.T) {
-	require.Len(t, Questions, 18)
+	require.Len(t, Questions, 21)
 	j := Starter("x", measure.UnitInch)
 	seen := map[string]bool{}
 	for _, q := range Questions {

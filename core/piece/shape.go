@@ -12,6 +12,8 @@ import (
 type Shape struct {
 	saw.Moulding
 	Section *profile.Section // as drawn, or nil
+	whole   *profile.Section // as drawn, or what stands for it
+	read    profile.Read
 	Coped   profile.Coped    // where it is drawn, and so on
 	Least   measure.Length   // how far out its face stands at least
 	Alike   measure.Length   // what tells top from bottom
@@ -20,13 +22,29 @@ type Shape struct {
 
 // ShapeOf is that of a moulding of a job.
 func ShapeOf(j *job.Job, m *job.Moulding) *Shape {
-	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}}
+	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}, whole: m.Hangs(), read: m.Read()}
 	if m.Drawn() {
-		s.Section = m.Hangs()
+		s.Section = s.whole
 		s.Coped, s.Least, s.Alike = s.Section.Cope(), s.Section.Least(), s.Section.Alike(s.Crown)
 		s.Follows = follows(s.Section)
 	}
 	return s
+}
+
+// Whole is the section as it hangs, or what stands for one that was not drawn: a box, a crown flat from foot to foot.
+func (s *Shape) Whole() *profile.Section { return s.whole }
+
+// Read are a crown's measures, with its feet as they are, or as they are taken where nobody measured them: an eighth of drop and
+// projection.
+func (s *Shape) Read() profile.Read {
+	r := s.read
+	if r.WallFoot <= 0 {
+		r.WallFoot = s.Drop / 8
+	}
+	if r.CeilingFoot <= 0 {
+		r.CeilingFoot = s.Projection / 8
+	}
+	return r
 }
 
 // follows tells whether the edge of a mitre is the line of a section coped over itself, as it is but for treads and folds.

@@ -16,7 +16,8 @@ import (
 type facts map[string]*runFacts
 
 type runFacts struct {
-	records []job.Record // that stand
+	records []job.Record // of the saw and the bench, that stand
+	wall    []job.Record // and of what hangs
 	byHand  []job.ByHand
 	scarfs  []scarfed
 }
@@ -58,9 +59,14 @@ func factsOf(j *job.Job) facts {
 		}
 		return out[run]
 	}
-	for _, r := range j.Standing() {
+	saw, wall := j.Facts()
+	for _, r := range saw {
 		f := of(r.Piece)
 		f.records = append(f.records, r)
+	}
+	for _, r := range wall {
+		f := of(r.Piece)
+		f.wall = append(f.wall, r)
 	}
 	for _, h := range j.ByHand {
 		f := of(h.Piece)
@@ -82,7 +88,7 @@ func (f facts) same(was facts, r *job.Room) bool {
 		if a == b {
 			continue
 		}
-		if a == nil || b == nil || !job.SameList(a.records, b.records) || !job.SameList(a.byHand, b.byHand) || !job.SameList(a.scarfs, b.scarfs) {
+		if a == nil || b == nil || !job.SameList(a.records, b.records) || !job.SameList(a.wall, b.wall) || !job.SameList(a.byHand, b.byHand) || !job.SameList(a.scarfs, b.scarfs) {
 			return false
 		}
 	}
@@ -98,7 +104,7 @@ func (f facts) alone(j *job.Job, at int) job.Job {
 		if of == nil {
 			continue
 		}
-		only.Records, only.ByHand = append(only.Records, of.records...), append(only.ByHand, of.byHand...)
+		only.Records, only.ByHand = append(append(only.Records, of.records...), of.wall...), append(only.ByHand, of.byHand...)
 		for _, s := range of.scarfs {
 			l := only.Layout(s.moulding)
 			if l == nil {

@@ -3,6 +3,7 @@ package plan
 import (
 	"gnomon/core/finding"
 	"gnomon/core/fit"
+	"gnomon/core/hang"
 	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -34,6 +35,11 @@ func (p Plan) Findings() finding.List {
 		lists = append(lists, r.Findings)
 	}
 	return finding.Merged(append(lists, p.Last)...)
+}
+
+// AtTheWall are the findings that wait at Hang: what nails, backing and the order on the wall come to.
+func (p Plan) AtTheWall() finding.List {
+	return joined(p.Rooms, func(r *RoomPlan) []finding.Finding { return r.Fixing.Findings })
 }
 
 // Decisions are the joints, and who gives way at each.
@@ -87,6 +93,7 @@ type RoomPlan struct {
 	hungSets  int         // how many pieces of these go up before anything else
 	Odds      []OddPlace
 	Chains    []*Chain
+	Fixing    hang.Fixing // its nails, and the strips that are fixed before; what is found of these waits with it, at Hang
 	cutGone   finding.List // of what was cut and is planned no more
 	glued     []gluedUp    // what is glued in each group that has joints
 	needs     []sticks.Need

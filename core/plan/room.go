@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"gnomon/core/finding"
+	"gnomon/core/hang"
 	"gnomon/core/inspect"
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -72,6 +73,7 @@ func planRoom(s shared) *RoomPlan {
 		out.Findings.Add(review.Run(k.Run, k.pieces)...)
 	}
 	out.Lines = r.lines()
+	out.fix(r, runs)
 	out.Findings.Add(overrulings(r, out)...)
 	found, out.cutGone = sawing.LayMarks(s.job, out.Pieces)
 	out.Findings.Add(found...)
@@ -80,6 +82,15 @@ func planRoom(s shared) *RoomPlan {
 	out.glued = glued(out.Groups, out.Pieces)
 	out.progress(r)
 	return out
+}
+
+// fix works out how all of the room is fixed.
+func (p *RoomPlan) fix(r *room, runs []*run) {
+	in := hang.Room{In: &r.Room, Sets: p.Sets, Pieces: p.Pieces}
+	for _, t := range runs {
+		in.Runs = append(in.Runs, t.Run)
+	}
+	p.Fixing = hang.Fix(in)
 }
 
 // runs are those of the room that are planned for the saw, with their pieces.

@@ -129,6 +129,8 @@ type sheet struct {
 var sheets = []sheet{
 	{"prices", "Price sheet", func(j *job.Job) **job.Origin { return &j.Prices.Origin }, func(j *job.Job) job.Measured { return &j.Prices },
 		func(to, from *job.Job) { to.Prices = from.Prices }},
+	{"times", "Times", func(j *job.Job) **job.Origin { return &j.Times.Origin }, func(j *job.Job) job.Measured { return &j.Times },
+		func(to, from *job.Job) { to.Times = from.Times }},
 	{"cutting", "Sticks and blade", func(j *job.Job) **job.Origin { return &j.Cutting.Origin }, func(j *job.Job) job.Measured { return &j.Cutting },
 		func(to, from *job.Job) { to.Cutting = from.Cutting }},
 	{"tools", "What is measured with", func(j *job.Job) **job.Origin { return &j.Tools.Origin }, func(j *job.Job) job.Measured { return &j.Tools },
@@ -148,7 +150,7 @@ func Fingerprint(j *job.Job, kind, id string) string {
 	}
 	for _, k := range sheets {
 		if k.kind == kind {
-			own := job.Job{Unit: measure.UnitMillimetre, Prices: j.Prices, Cutting: j.Cutting, Tools: j.Tools, Rules: j.Rules}.Clone()
+			own := job.Job{Unit: measure.UnitMillimetre, Prices: j.Prices, Times: j.Times, Cutting: j.Cutting, Tools: j.Tools, Rules: j.Rules}.Clone()
 			*k.origin(&own) = nil
 			return printOf(k.figures(&own))
 		}

@@ -111,10 +111,24 @@ const boxWidth = 2 * measure.Inch
 // quarter of a mile.
 const MostStuds = 1000
 
-// Studs are the middles of a wall's studs from its left end: those found, those a
-// socket box is fixed to, and with a spacing all between the wall's ends, counted
-// from the first one known, MostStuds of them at most.
+// Upright is a stud behind a wall, or the end of a joist over it, by its middle from the wall's left end.
+type Upright struct {
+	At    measure.Length
+	Found bool // by somebody; else it is counted out from one that was
+}
+
+// Studs are the middles of a wall's studs from its left end: see Framing.
 func (m Measures) Studs(i int) []measure.Length {
+	var out []measure.Length
+	for _, s := range m.Framing(i) {
+		out = append(out, s.At)
+	}
+	return out
+}
+
+// Framing are a wall's studs: those found, those a socket box is fixed to, and with a spacing all between the wall's ends, counted
+// from the first one known, MostStuds of them at most.
+func (m Measures) Framing(i int) []Upright {
 	w := m.room.Walls[i]
 	var known []measure.Length
 	for _, s := range m.room.Spots {
@@ -134,13 +148,35 @@ func (m Measures) Studs(i int) []measure.Length {
 			known = append(known, s.At.Length+width/2+halfStud)
 		}
 	}
-	slices.Sort(known)
-	l, ok := m.Wall(i, job.Floor)
-	if len(known) == 0 || w.StudSpacing == nil || w.StudSpacing.Length <= 0 || !ok {
-		return known
+	return m.counted(i, known, w.StudSpacing)
+}
+
+// JoistsOver are the joists whose ends were found over a wall, and with the room's spacing all between the wall's ends.
+func (m Measures) JoistsOver(i int) []Upright {
+	var known []measure.Length
+	for _, s := range m.room.Spots {
+		if s.Wall == m.room.Walls[i].ID && s.Kind == job.SpotJoist {
+			known = append(known, s.At.Length)
+		}
 	}
-	step := w.StudSpacing.Length
-	out := slices.Clone(known)
+	return m.counted(i, known, m.room.JoistSpacing)
+}
+
+// counted are those known and, with a spacing, all between the wall's ends.
+func (m Measures) counted(i int, known []measure.Length, spacing *job.Entry) []Upright {
+	if len(known) == 0 {
+		return nil
+	}
+	slices.Sort(known)
+	out := make([]Upright, 0, 2*len(known))
+	for _, at := range known {
+		out = append(out, Upright{at, true})
+	}
+	l, ok := m.Wall(i, job.Floor)
+	if spacing == nil || spacing.Length <= 0 || !ok {
+		return out
+	}
+	step := spacing.Length
 	next := 0 // the first of those known that lies right of the last place
 	for at, n := known[0]%step, 0; at < l.Length && n < MostStuds; at, n = at+step, n+1 {
 		for next < len(known) && known[next] < at {
@@ -148,9 +184,9 @@ func (m Measures) Studs(i int) []measure.Length {
 		}
 		near := next < len(known) && known[next]-at < step/2 || next > 0 && at-known[next-1] < step/2
 		if at > 0 && !near {
-			out = append(out, at)
+			out = append(out, Upright{at, false})
 		}
 	}
-	slices.Sort(out)
+	slices.SortFunc(out, func(a, b Upright) int { return cmp.Compare(a.At, b.At) })
 	return out
 }

@@ -1,0 +1,167 @@
+package hang
+
+import (
+	"math"
+
+	"gnomon/core/job"
+	"gnomon/core/measure"
+	"gnomon/core/survey"
+)
+
+// apart is how far from one another two nails of two walls stay in a corner, in inches.
+const apart = 0.5
+
+// reaching is how near to a corner a nail must stand to come to those of the other wall, in inches.
+const reaching = 6.0
+
+// shaft is a nail in space: a corner's two walls from above, heights as they are.
+type shaft struct{ from, to [3]float64 }
+
+// corners looks at each corner of the room for nails of its two walls that would come within half an inch of one another, and moves the
+// later one up or down, sets it straight, moves it along, or leaves it out.
+func (f *fixing) corners() {
+	r := f.In
+	level := map[string]job.Level{}
+	for _, t := range f.Runs {
+		level[t.ID] = t.Level
+	}
+	type end struct {
+		nails []int
+		wall  int
+	}
+	for i := range r.Corners {
+		if !r.Joined(i) {
+			continue
+		}
+		next := (i + 1) % len(r.Walls)
+		l, known := r.Measured.Wall(i, job.Floor)
+		if !known {
+			continue
+		}
+		var left, right end
+		for n := range f.out.Nails {
+			k := &f.out.Nails[n]
+			p := f.byID[k.Piece]
+			if p.Set != "" || p.Run == "" || k.Up != 0 || k.Length == 0 || k.Row == Pin || k.Into == InPiece {
+				continue
+			}
+			at := (p.BackFrom() + k.At).Inches()
+			if p.Wall == r.Walls[i].ID && l.Length.Inches()-at < reaching {
+				left.nails = append(left.nails, n)
+			}
+			if p.Wall == r.Walls[next].ID && at < reaching {
+				right.nails = append(right.nails, n)
+			}
+		}
+		for _, b := range right.nails {
+			for try := 0; f.meets(left.nails, b, i, l.Length, level); try++ {
+				if !f.aside(b, try) {
+					k := &f.out.Nails[b]
+					p := f.byID[k.Piece]
+					f.out.Findings.Add(nailsMeet.In(r.ID, p.ID).Says(p.Label, job.CornerLetter(i)))
+					k.Length = 0
+					break
+				}
+			}
+		}
+	}
+}
+
+// meets tells whether a nail right of a corner comes within half an inch of one left of it at the same level.
+func (f *fixing) meets(left []int, b, corner int, wall measure.Length, level map[string]job.Level) bool {
+	r := f.In
+	nb := &f.out.Nails[b]
+	if nb.Length == 0 {
+		return false
+	}
+	pb := f.byID[nb.Piece]
+	turn := survey.Turn(r.Corner(corner, level[pb.Run]).Theta, r.Corners[corner].Kind)
+	for _, a := range left {
+		na := &f.out.Nails[a]
+		pa := f.byID[na.Piece]
+		if na.Length == 0 || level[pa.Run] != level[pb.Run] {
+			continue
+		}
+		// The wall left of the corner comes along +x and ends in the origin, the room on its right (−y); the next one goes on turned by
+		// turn to the right.
+		one := f.shaft(na, (pa.BackFrom() + na.At - wall).Inches(), 0)
+		two := f.shaft(nb, (pb.BackFrom() + nb.At).Inches(), turn)
+		if closest(one, two) < apart {
+			return true
+		}
+	}
+	return false
+}
+
+// shaft is where a nail runs behind its wall's face, and in front of it through its piece: at along the wall from the corner.
+func (f *fixing) shaft(n *Nail, at float64, turn measure.Angle) shaft {
+	p := f.byID[n.Piece]
+	t := f.runs[p.Run]
+	z := n.Height.Inches()
+	if t.Level == job.Ceiling {
+		z -= t.Shape().Drop.Inches()
+		if t.Below != nil {
+			z -= t.Below.Length.Inches()
+		}
+	}
+	front := t.Shape().Whole().At(n.Height.Inches()) + t.On.Proud[f.wallOf(p)].Inches()
+	c, s := turn.Cos(), -turn.Sin() // to the right is clockwise
+	place := func(along, deep float64) [3]float64 {
+		return [3]float64{along*c - deep*s, along*s + deep*c, z} // behind the face is left of the way along it
+	}
+	deep := n.Length.Inches() * n.Toward.Cos()
+	return shaft{place(at, -front), place(at+n.Length.Inches()*n.Toward.Sin(), deep-front)}
+}
+
+// aside moves a nail out of another's way, each try otherwise; false where nothing is left to try.
+func (f *fixing) aside(b, try int) bool {
+	n := &f.out.Nails[b]
+	p := f.byID[n.Piece]
+	t := f.runs[p.Run]
+	by, tall := f.rules.NailStagger.Length+measure.Inch/8, t.Shape().Drop
+	edge := 3 * measure.Inch / 8
+	if tall < 2*edge {
+		edge = tall / 4
+	}
+	move := func(h measure.Length) bool {
+		if h >= edge && h <= tall-edge && !t.Shape().Crown {
+			n.Height = h
+		}
+		return true
+	}
+	switch try {
+	case 0:
+		return move(n.Height + by)
+	case 1:
+		return move(n.Height - 2*by)
+	case 2:
+		n.Toward = 0
+	case 3, 4, 5:
+		if at := n.At + 3*measure.Inch/4; at < p.Back-measure.Inch {
+			n.At = at
+		}
+	default:
+		return false
+	}
+	return true
+}
+
+// closest is how near two shafts come to one another at their axes.
+func closest(a, b shaft) float64 {
+	sub := func(p, q [3]float64) [3]float64 { return [3]float64{p[0] - q[0], p[1] - q[1], p[2] - q[2]} }
+	dot := func(p, q [3]float64) float64 { return p[0]*q[0] + p[1]*q[1] + p[2]*q[2] }
+	clamp := func(v float64) float64 { return max(0, min(1, v)) }
+	u, v, w := sub(a.to, a.from), sub(b.to, b.from), sub(a.from, b.from)
+	uu, vv, uv, uw, vw := dot(u, u), dot(v, v), dot(u, v), dot(u, w), dot(v, w)
+	s := 0.0
+	if d := uu*vv - uv*uv; d > 1e-12 {
+		s = clamp((uv*vw - vv*uw) / d)
+	}
+	t := clamp((uv*s + vw) / vv)
+	s = clamp((uv*t - uw) / uu)
+	var off [3]float64
+	for i := range off {
+		off[i] = w[i] + s*u[i] - t*v[i]
+	}
+	return math.Sqrt(dot(off, off))
+}

@@ -1,0 +1,110 @@
+package hang
+
+import (
+	"math"
+
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/piece"
+	"gnomon/core/profile"
+	"gnomon/core/stretch"
+)
+
+// crown nails a piece of crown: low into studs through its wall foot; high into joists through its ceiling foot, where they cross the
+// wall, else into backing.
+func (f *fixing) crown(p *piece.Piece, t *stretch.Run) {
+	wall := f.wallOf(p)
+	if wall < 0 {
+		return
+	}
+	f.known(p, wall)
+	sh := t.Shape()
+	foot := sh.Read().WallFoot.Inches() / 2
+	through := inches(sh.Whole().At(foot)) + t.On.Proud[wall] + f.board(wall)
+	length := f.length(p, through)
+	for _, c := range f.columns(p, t, wall, measure.MaxLength, f.studs(wall)) {
+		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(foot), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed, Covered: c.covered,
+			Toward: toward(c.by, through, length), Row: Low})
+	}
+	f.top(p, t, wall)
+	f.scarf(p, t)
+}
+
+// top nails a crown's upper edge.
+func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
+	k, sh, r := &f.out.Walls[wall], t.Shape(), f.In
+	for i := range f.out.Strips {
+		if s := &f.out.Strips[i]; s.Kind == Backing && s.Run == t.ID && s.Wall == k.Wall {
+			f.intoBacking(p, t, s)
+			return
+		}
+	}
+	if k.Along || len(k.Joists) == 0 {
+		if !k.Along {
+			f.unknown(&f.noJoists, wall)
+		}
+		return
+	}
+	over := sh.Projection.Inches() - sh.Read().CeilingFoot.Inches()/2
+	height := under(sh.Whole(), over)
+	board := r.Job.UsualBoard()
+	if r.CeilingBoard != nil {
+		board = r.CeilingBoard.Length
+	}
+	through := inches(sh.Drop.Inches()-height) + stretch.Below(t.Run) + board
+	length := f.length(p, through)
+	uprights := make([]Upright, 0, len(k.Joists))
+	for _, u := range k.Joists {
+		uprights = append(uprights, Upright{u.At.Inches(), InJoist, !u.Found})
+	}
+	for _, c := range f.columns(p, t, wall, measure.MaxLength, uprights) {
+		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed, Covered: c.covered,
+			Toward: toward(c.by, through, length), Up: 90, Row: High})
+	}
+}
+
+// under is how high the face stands over the bottom so far out from the wall: its lowest wood there.
+func under(s *profile.Section, u float64) float64 {
+	low := math.Inf(1)
+	for _, z := range s.Levels() {
+		if s.At(z) >= u {
+			low = min(low, z)
+		}
+	}
+	// From the level below it, where the face comes out to u.
+	lo, hi := 0.0, low
+	if math.IsInf(low, 1) {
+		return s.Height().Inches()
+	}
+	for _, z := range s.Levels() {
+		if z < low && s.At(z) < u {
+			lo = max(lo, z)
+		}
+	}
+	for range 30 {
+		if mid := (lo + hi) / 2; s.At(mid) >= u {
+			hi = mid
+		} else {
+			lo = mid
+		}
+	}
+	return hi
+}
+
+// intoBacking nails a crown's upper part into the strip behind it.
+func (f *fixing) intoBacking(p *piece.Piece, t *stretch.Run, s *Strip) {
+	sh := t.Shape()
+	height := sh.Drop.Inches() - s.Thick.Inches()/2
+	length := f.length(p, inches(sh.Whole().At(height))-s.Reach)
+	in := f.rules.NailEnd.Length.Inches()
+	a, b := took(&p.Left, sh, joint.Left)+in, p.Back.Inches()-took(&p.Right, sh, joint.Right)-in
+	for _, x := range Spread(a, b, f.rules.BackingEvery.Length.Inches()) {
+		if x <= 0 || x >= p.Back.Inches() || f.holed(p, x) {
+			continue
+		}
+		n := Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: job.NailFinish, Into: InBacking, Row: High}
+		n.Covered = f.covered(p, t, joint.Left, x) || f.covered(p, t, joint.Right, p.Back.Inches()-x)
+		f.add(n)
+	}
+}

@@ -1,0 +1,261 @@
+package hang
+
+import (
+	"slices"
+
+	"gnomon/core/finding"
+	"gnomon/core/job"
+	"gnomon/core/joint"
+	"gnomon/core/measure"
+	"gnomon/core/piece"
+	"gnomon/core/stretch"
+	"gnomon/core/words"
+)
+
+// column is where nails of a piece stand over one another, with what is behind.
+type column struct {
+	at       float64 // inches from the piece's left end
+	into     Into
+	by       float64 // how far further along what it holds in lies, to the right where positive
+	supposed bool
+	covered  bool
+}
+
+// columns are those of a piece on a wall: at its ends where there is framing, and at what stands behind between, none where it is
+// barred. Top is how high over the floor the piece reaches.
+func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, top measure.Length, upright []Upright) []column {
+	sh, k := t.Shape(), &f.out.Walls[wall]
+	left, right := f.behind(p, joint.Left, wall), f.behind(p, joint.Right, wall)
+	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), In: f.rules.NailEnd.Length.Inches(),
+		Near: f.rules.NailNear.Length.Inches(), OnLeft: left.ok, OnRight: right.ok}
+	length, from := p.Back.Inches(), p.BackFrom().Inches()
+	at := make([]float64, 0, len(upright))
+	for _, u := range upright {
+		if x := u.at - from; x > 0 && x < length {
+			at = append(at, x)
+		}
+	}
+	cols := Columns(length, at, e)
+	out := make([]column, 0, len(cols))
+	for _, x := range cols {
+		if why := k.barred(inches(from+x), top); why != "" || f.holed(p, x) {
+			if why != "" && !f.air["wires "+p.ID] {
+				f.air["wires "+p.ID] = true
+				f.out.Findings.Add(nearWires.In(f.In.ID, p.ID).Says(p.Label, beside.In(f.In.Job.Unit), why))
+			}
+			continue
+		}
+		c := column{at: x}
+		switch i := slices.IndexFunc(upright, func(u Upright) bool { d := u.at - from - x; return d < tiny && d > -tiny }); {
+		case i >= 0:
+			c.into, c.supposed = upright[i].into, upright[i].supposed
+		case left.ok && (x < length/2 || !right.ok):
+			c.into, c.by = left.into, min(0, left.reach-within-x)
+			c.covered = f.covered(p, t, joint.Left, x)
+		case right.ok:
+			c.into, c.by = right.into, max(0, within-right.reach+length-x)
+			c.covered = f.covered(p, t, joint.Right, length-x)
+		default:
+			c.into = InStud
+		}
+		out = append(out, c)
+	}
+	f.loose(p, out, e, length)
+	return out
+}
+
+// Upright is what stands behind a wall at a place, in inches from its left end.
+type Upright struct {
+	at       float64
+	into     Into
+	supposed bool
+}
+
+// studs are those of a wall.
+func (f *fixing) studs(wall int) []Upright {
+	out := make([]Upright, 0, len(f.out.Walls[wall].Studs))
+	for _, s := range f.out.Walls[wall].Studs {
+		out = append(out, Upright{s.At.Inches(), InStud, !s.Found})
+	}
+	return out
+}
+
+// holed tells whether no nail goes in at a place of a piece for what is cut out of it.
+func (f *fixing) holed(p *piece.Piece, x float64) bool {
+	return slices.ContainsFunc(p.Holes, func(h piece.Hole) bool { return x > h.NailFrom.Inches() && x < h.NailTo.Inches() })
+}
+
+// covered tells whether a nail so far from a square end at an inside corner stands where the piece that is coped over it will be.
+func (f *fixing) covered(p *piece.Piece, t *stretch.Run, hand joint.Hand, x float64) bool {
+	e := p.End(hand)
+	mate := f.byID[e.Meets]
+	if e.Side != job.Inside || e.Joint != piece.Square && e.Joint != piece.Butt || mate == nil {
+		return false
+	}
+	o := f.runs[mate.Run]
+	return o != nil && x+0.1 < o.Shape().Projection.Inches()
+}
+
+// looseBy is how far from an end the nearest nail may be before that is told.
+const looseBy = 8
+
+// loose tells of a piece that nothing holds, and of an end that hangs past its nails.
+func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64) {
+	unit := f.In.Job.Unit
+	if len(cols) == 0 {
+		f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
+		return
+	}
+	if len(f.out.Walls[f.wallOf(p)].Studs) == 0 {
+		return // that is told of the wall
+	}
+	for _, end := range []struct {
+		hand joint.Hand
+		by   float64
+		on   bool
+	}{{joint.Left, cols[0].at, e.OnLeft}, {joint.Right, length - cols[len(cols)-1].at, e.OnRight}} {
+		if end.by > looseBy && p.End(end.hand).Joint != piece.Scarf {
+			f.out.Findings.Add(endLoose.In(f.In.ID, p.ID).Says(p.Label, end.hand, inches(end.by).In(unit)))
+			return
+		}
+	}
+}
+
+// flat nails what lies flat on a wall: base, rail, shoe, a flat member.
+func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
+	wall := f.wallOf(p)
+	if wall < 0 {
+		return
+	}
+	sh := t.Shape()
+	tall := sh.Drop.Inches()
+	under := f.In.Under(t.Run)
+	if under != nil && t.Moulding.Is().Last { // shoe moves with the base, or with the floor: it is pinned to the base
+		f.pinned(p, t)
+		return
+	}
+	f.known(p, wall)
+	through := sh.Projection + t.On.Proud[wall] + f.board(wall)
+	length := f.length(p, through)
+	top := sh.Drop
+	if t.Level != job.Floor {
+		top = measure.MaxLength
+	}
+	class := f.class[t.ID][wall]
+	heights := Heights(tall, class, f.thinTop(t), f.rules.NailStagger.Length.Inches())
+	for _, c := range f.columns(p, t, wall, top, f.studs(wall)) {
+		for i, h := range heights {
+			n := Nail{Piece: p.ID, At: inches(c.at), Height: inches(h), Length: length, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
+				Covered: c.covered, Toward: toward(c.by, through, length), Row: Low}
+			if i > 0 {
+				n.Row = High
+			}
+			f.add(n)
+		}
+	}
+	f.scarf(p, t)
+}
+
+// thin is what a top is at least at a nail that does not split it.
+const thin = 0.375
+
+// thinTop is the highest that a nail may stand: 3/4 in under the top, or below what is too thin for one.
+func (f *fixing) thinTop(t *stretch.Run) float64 {
+	s, tall := t.Shape().Whole(), t.Shape().Drop.Inches()
+	high := tall - lowest
+	if s == nil {
+		return high
+	}
+	least := min(thin, 0.6*t.Shape().Projection.Inches())
+	for z := high; z > tall/2; z -= 1.0 / 16 {
+		if s.At(z) >= least {
+			return z
+		}
+	}
+	return high
+}
+
+// pinned nails a piece to what it lies on.
+func (f *fixing) pinned(p *piece.Piece, t *stretch.Run) {
+	sh := t.Shape()
+	in := f.rules.NailEnd.Length.Inches()
+	from, to := took(&p.Left, sh, joint.Left)+in, p.Back.Inches()-took(&p.Right, sh, joint.Right)-in
+	length := f.length(p, sh.Projection)
+	none := true
+	defer func() {
+		if none {
+			f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
+		}
+	}()
+	for _, x := range Spread(from, to, f.rules.BackingEvery.Length.Inches()) {
+		if f.holed(p, x) || x <= 0 || x >= p.Back.Inches() {
+			continue
+		}
+		none = false
+		f.add(Nail{Piece: p.ID, At: inches(x), Height: inches(sh.Drop.Inches() / 2), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Low})
+	}
+}
+
+// known tells of a wall behind which nothing is known that a nail could hold in.
+func (f *fixing) known(p *piece.Piece, wall int) {
+	k := &f.out.Walls[wall]
+	switch {
+	case k.Bare && !f.air["bare "+k.Wall]:
+		f.air["bare "+k.Wall] = true
+		f.out.Findings.Add(wallBare.In(f.In.ID, k.Wall).Says(job.WallNumber(wall)))
+	case !k.Bare && len(k.Studs) == 0 && p.Back > wantsStud:
+		f.unknown(&f.noStuds, wall)
+	}
+}
+
+// wantsStud is how long a piece is that its ends do not hold.
+const wantsStud = 3 * measure.Foot
+
+// unknown notes a wall of which something is not known.
+func (f *fixing) unknown(walls *[]int, wall int) {
+	if !slices.Contains(*walls, wall) {
+		*walls = append(*walls, wall)
+	}
+}
+
+// unsaid tells once for all walls what is not known behind and over them.
+func (f *fixing) unsaid() {
+	for _, u := range []struct {
+		walls []int
+		form  *finding.Form
+	}{{f.noStuds, studsUnknown}, {f.noJoists, joistsUnknown}} {
+		if len(u.walls) == 0 {
+			continue
+		}
+		slices.Sort(u.walls)
+		var said []string
+		for _, w := range u.walls {
+			said = append(said, job.WallNumber(w))
+		}
+		f.out.Findings.Add(u.form.In(f.In.ID, f.In.ID).Says(words.List(said)))
+	}
+}
+
+// scarf pins the scarfs under which a piece lies through the overlap, where the lap is half as thick: t·tan φ/2 from its tip.
+func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
+	sh := t.Shape()
+	tall := sh.Drop.Inches()
+	heights := []float64{tall / 2}
+	if tall >= single {
+		heights = []float64{tall / 4, 3 * tall / 4}
+	}
+	for _, hand := range piece.Hands {
+		e := p.End(hand)
+		if e.Joint != piece.Scarf || e.ToldTo != piece.ToLong {
+			continue
+		}
+		at := inches(sh.Projection.Inches() * e.Scarf.Tan() / 2)
+		if hand == joint.Right {
+			at = p.Back - at
+		}
+		length := f.length(p, sh.Projection/2)
+		for _, h := range heights {
+			f.add(Nail{Piece: p.ID, At: at, Height: inches(h), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Pin, Glued: true})
+		}
+	}
+}
