@@ -5,6 +5,8 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/piece"
+	"gnomon/core/stretch"
 	"gnomon/core/survey"
 )
 
@@ -17,75 +19,93 @@ const reaching = 6.0
 // shaft is a nail in space: a corner's two walls from above, heights as they are.
 type shaft struct{ from, to [3]float64 }
 
+// near are the nails of a wall that stand near its ends.
+type near struct{ left, right []int }
+
 // corners looks at each corner of the room for nails of its two walls that would come within half an inch of one another, and moves the
 // later one up or down, sets it straight, moves it along, or leaves it out.
 func (f *fixing) corners() {
 	r := f.In
-	level := map[string]job.Level{}
-	for _, t := range f.Runs {
-		level[t.ID] = t.Level
-	}
-	type end struct {
-		nails []int
-		wall  int
-	}
+	walls := f.nearCorners()
 	for i := range r.Corners {
 		if !r.Joined(i) {
 			continue
 		}
-		next := (i + 1) % len(r.Walls)
 		l, known := r.Measured.Wall(i, job.Floor)
 		if !known {
 			continue
 		}
-		var left, right end
-		for n := range f.out.Nails {
-			k := &f.out.Nails[n]
-			p := f.byID[k.Piece]
-			if p.Set != "" || p.Run == "" || k.Up != 0 || k.Length == 0 || k.Row == Pin || k.Into == InPiece {
-				continue
-			}
-			at := (p.BackFrom() + k.At).Inches()
-			if p.Wall == r.Walls[i].ID && l.Length.Inches()-at < reaching {
-				left.nails = append(left.nails, n)
-			}
-			if p.Wall == r.Walls[next].ID && at < reaching {
-				right.nails = append(right.nails, n)
-			}
-		}
-		for _, b := range right.nails {
-			for try := 0; f.meets(left.nails, b, i, l.Length, level); try++ {
-				if !f.aside(b, try) {
-					k := &f.out.Nails[b]
-					p := f.byID[k.Piece]
-					f.out.Findings.Add(nailsMeet.In(r.ID, p.ID).Says(p.Label, job.CornerLetter(i)))
-					k.Length = 0
-					break
+		left := walls[i].right
+		for _, b := range walls[(i+1)%len(r.Walls)].left {
+			for try := 0; f.meets(left, b, i, l.Length); try++ {
+				if f.aside(b, try) {
+					continue
 				}
+				p := f.byID[f.out.Nails[b].Piece]
+				f.out.Findings.Add(nailsMeet.In(r.ID, p.ID).Says(p.Label, job.CornerLetter(i)))
+				f.out.Nails[b].Length = 0
 			}
 		}
 	}
 }
 
+// nearCorners are the nails of each wall that reach into a corner.
+func (f *fixing) nearCorners() []near {
+	out := make([]near, len(f.In.Walls))
+	var p *piece.Piece
+	var t *stretch.Run
+	wall, long := -1, 0.0
+	for n := range f.out.Nails {
+		k := &f.out.Nails[n]
+		if p == nil || p.ID != k.Piece {
+			p = f.byID[k.Piece]
+			t, wall = f.runs[p.Run], -1
+			if t != nil && p.Set == "" {
+				wall = f.wallOf(p)
+			}
+			if wall >= 0 {
+				l, _ := f.In.Measured.Wall(wall, job.Floor)
+				long = l.Length.Inches()
+			}
+		}
+		if wall < 0 || k.Up != 0 || k.Row == Pin || k.Into == InPiece {
+			continue
+		}
+		at := (p.BackFrom() + k.At).Inches()
+		if at < reaching {
+			out[wall].left = append(out[wall].left, n)
+		}
+		if long-at < reaching {
+			out[wall].right = append(out[wall].right, n)
+		}
+	}
+	return out
+}
+
 // meets tells whether a nail right of a corner comes within half an inch of one left of it at the same level.
-func (f *fixing) meets(left []int, b, corner int, wall measure.Length, level map[string]job.Level) bool {
-	r := f.In
+func (f *fixing) meets(left []int, b, corner int, wall measure.Length) bool {
 	nb := &f.out.Nails[b]
 	if nb.Length == 0 {
 		return false
 	}
 	pb := f.byID[nb.Piece]
-	turn := survey.Turn(r.Corner(corner, level[pb.Run]).Theta, r.Corners[corner].Kind)
+	tb := f.runs[pb.Run]
+	zb := height(nb, tb)
 	for _, a := range left {
 		na := &f.out.Nails[a]
-		pa := f.byID[na.Piece]
-		if na.Length == 0 || level[pa.Run] != level[pb.Run] {
+		if na.Length == 0 || na.Piece == nb.Piece {
 			continue
 		}
-		// The wall left of the corner comes along +x and ends in the origin, the room on its right (−y); the next one goes on turned by
-		// turn to the right.
-		one := f.shaft(na, (pa.BackFrom() + na.At - wall).Inches(), 0)
-		two := f.shaft(nb, (pb.BackFrom() + nb.At).Inches(), turn)
+		pa := f.byID[na.Piece]
+		ta := f.runs[pa.Run]
+		if ta.Level != tb.Level || math.Abs(height(na, ta)-zb) >= apart {
+			continue
+		}
+		// The wall left of the corner comes along +x and ends in the origin, the room on its right (−y); the next one goes on turned to the
+		// right.
+		turn := survey.Turn(f.In.Corner(corner, tb.Level).Theta, f.In.Corners[corner].Kind)
+		one := f.shaft(na, ta, (pa.BackFrom() + na.At - wall).Inches(), 0)
+		two := f.shaft(nb, tb, (pb.BackFrom() + nb.At).Inches(), turn)
 		if closest(one, two) < apart {
 			return true
 		}
@@ -93,24 +113,25 @@ func (f *fixing) meets(left []int, b, corner int, wall measure.Length, level map
 	return false
 }
 
-// shaft is where a nail runs behind its wall's face, and in front of it through its piece: at along the wall from the corner.
-func (f *fixing) shaft(n *Nail, at float64, turn measure.Angle) shaft {
-	p := f.byID[n.Piece]
-	t := f.runs[p.Run]
+// height is that of a nail over what is common to all at its level: the floor, or the ceiling.
+func height(n *Nail, t *stretch.Run) float64 {
 	z := n.Height.Inches()
 	if t.Level == job.Ceiling {
-		z -= t.Shape().Drop.Inches()
-		if t.Below != nil {
-			z -= t.Below.Length.Inches()
-		}
+		z -= t.Shape().Drop.Inches() + stretch.Below(t.Run).Inches()
 	}
-	front := t.Shape().Whole().At(n.Height.Inches()) + t.On.Proud[f.wallOf(p)].Inches()
+	return z
+}
+
+// shaft is where a nail runs behind its wall's face, and in front of it through its piece: at along the wall from the corner.
+func (f *fixing) shaft(n *Nail, t *stretch.Run, at float64, turn measure.Angle) shaft {
+	z := height(n, t)
+	front := t.Shape().Whole().At(n.Height.Inches()) + t.On.Proud[f.wallOf(f.byID[n.Piece])].Inches()
 	c, s := turn.Cos(), -turn.Sin() // to the right is clockwise
 	place := func(along, deep float64) [3]float64 {
 		return [3]float64{along*c - deep*s, along*s + deep*c, z} // behind the face is left of the way along it
 	}
-	deep := n.Length.Inches() * n.Toward.Cos()
-	return shaft{place(at, -front), place(at+n.Length.Inches()*n.Toward.Sin(), deep-front)}
+	l := n.Length.Inches()
+	return shaft{place(at, -front), place(at+l*n.Toward.Sin(), l*n.Toward.Cos()-front)}
 }
 
 // aside moves a nail out of another's way, each try otherwise; false where nothing is left to try.

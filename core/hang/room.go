@@ -1,9 +1,7 @@
 package hang
 
 import (
-	"cmp"
 	"math"
-	"slices"
 
 	"gnomon/core/finding"
 	"gnomon/core/job"
@@ -83,6 +81,7 @@ type fixing struct {
 	runs              map[string]*stretch.Run
 	sets              map[string]*sets.Set
 	byID              map[string]*piece.Piece
+	walls             map[string]int
 	class             map[string]map[int]int // of a run, by wall
 	sold              []measure.Length
 	rules             *job.Rules
@@ -93,7 +92,7 @@ type fixing struct {
 // Fix works out how all that hangs in a room is fixed.
 func Fix(r Room) Fixing {
 	f := &fixing{Room: r, out: &Fixing{of: make(map[string][2]int, len(r.Pieces))}, runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{},
-		byID: piece.ByID(r.Pieces), class: map[string]map[int]int{}, air: map[string]bool{}}
+		byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{}, air: map[string]bool{}}
 	f.rules, _ = r.In.Job.RulesAt(r.In.Room, "", "")
 	for _, n := range r.In.Job.Nails {
 		f.sold = append(f.sold, n.Length.Length)
@@ -102,6 +101,9 @@ func Fix(r Room) Fixing {
 		for _, l := range Sold {
 			f.sold = append(f.sold, measure.FromInches(l))
 		}
+	}
+	for i := range r.In.Walls {
+		f.walls[r.In.Walls[i].ID] = i
 	}
 	f.frame()
 	for _, t := range r.Runs {
@@ -213,8 +215,8 @@ func inches(v float64) measure.Length { return measure.FromInches(v) }
 
 // wallOf is the index of a piece's wall; -1 where it has none.
 func (f *fixing) wallOf(p *piece.Piece) int {
-	return slices.IndexFunc(f.In.Walls, func(w job.Wall) bool { return w.ID == p.Wall })
+	if i, there := f.walls[p.Wall]; there {
+		return i
+	}
+	return -1
 }
-
-// byPlace puts nails in order along their piece.
-func byPlace(a, b Nail) int { return cmp.Or(cmp.Compare(a.At, b.At), cmp.Compare(a.Height, b.Height)) }

@@ -30,19 +30,21 @@ type Kind struct {
 	Laid bool
 	// Last goes up after all else at its level.
 	Last bool
+	// Beads is along how many of its edges a bead of caulk is laid: never between base and floor.
+	Beads int
 }
 
 // Kinds are all of them, in the order in which they are offered.
 var Kinds = []Kind{
-	{Code: KindBase, Title: "base", Sizes: [2]string{"height", "thickness"}, Name: "Base", Level: Floor, Runs: true},
+	{Code: KindBase, Title: "base", Sizes: [2]string{"height", "thickness"}, Name: "Base", Level: Floor, Runs: true, Beads: 1},
 	{Code: KindShoe, Title: "shoe", Sizes: [2]string{"height", "thickness"}, Name: "Shoe", Level: Floor, Runs: true, Sloped: true, Last: true},
-	{Code: KindRail, Title: "chair rail", Sizes: [2]string{"height", "thickness"}, Name: "Rail", Level: Rail, Runs: true},
-	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop", "projection"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true},
-	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor, Laid: true},
-	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true},
-	{Code: KindBand, Title: "back band", Sizes: [2]string{"width", "thickness"}, Name: "Back band", Level: Floor, Laid: true},
+	{Code: KindRail, Title: "chair rail", Sizes: [2]string{"height", "thickness"}, Name: "Rail", Level: Rail, Runs: true, Beads: 2},
+	{Code: KindCrown, Title: "crown", Sizes: [2]string{"drop", "projection"}, Name: "Crown", Level: Ceiling, Runs: true, Sprung: true, Beads: 2},
+	{Code: KindCasing, Title: "casing", Sizes: [2]string{"width", "thickness"}, Name: "Casing", Level: Floor, Laid: true, Beads: 2},
+	{Code: KindFlat, Title: "flat stock", Sizes: [2]string{"height", "thickness"}, Name: "Flat", Level: Floor, Runs: true, Beads: 1},
+	{Code: KindBand, Title: "back band", Sizes: [2]string{"width", "thickness"}, Name: "Back band", Level: Floor, Laid: true, Beads: 1},
 	{Code: KindPlinth, Title: "plinth block", Sizes: [2]string{"width", "thickness"}, Name: "Plinth", Level: Floor, Laid: true},
-	{Code: KindStool, Title: "stool", Sizes: [2]string{"width", "thickness"}, Name: "Stool", Level: Floor, Laid: true},
+	{Code: KindStool, Title: "stool", Sizes: [2]string{"width", "thickness"}, Name: "Stool", Level: Floor, Laid: true, Beads: 1},
 }
 
 var kindOf = func() map[string]*Kind {

@@ -37,6 +37,8 @@ const (
 	ByJoint   = "joint"   // joints
 	ByBacking = "backing" // length of backing
 	ByFace    = "face"    // painted face, in square feet or metres
+	ByBead    = "bead"    // length of bead
+	ByHole    = "hole"    // nail holes
 )
 
 // Sundry is something used up: one, at its price, lasts for so many of what it
@@ -44,7 +46,7 @@ const (
 type Sundry struct {
 	ID    string      `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
 	Name  string      `json:"name" maxLength:"200"`
-	By    string      `json:"by" required:"true" enum:"length,joint,backing,face"`
+	By    string      `json:"by" required:"true" enum:"length,joint,backing,face,bead,hole"`
 	Price money.Cents `json:"price"`
 	Lasts Count       `json:"lasts" required:"true"`
 	Coats int         `json:"coats,omitempty" minimum:"0" maximum:"10"`
@@ -62,12 +64,13 @@ func DefaultPrices(unit measure.Unit) Prices {
 			{ID: "nails", Name: "Finish nails, box", By: ByLength, Price: 13_80, Lasts: 300_00},
 			{ID: "glue", Name: "Wood glue, bottle", By: ByJoint, Price: 6_20, Lasts: 80_00},
 			{ID: "adhesive", Name: "Construction adhesive, tube", By: ByBacking, Price: 5_90, Lasts: 24_00},
-			{ID: "filler", Name: "Flexible filler, tube", By: ByLength, Price: 4_70, Lasts: 55_00},
+			{ID: "caulk", Name: "Painter’s caulk, cartridge", By: ByBead, Price: 4_70, Lasts: 165_00},
+			{ID: "filler", Name: "Wood filler, tub", By: ByHole, Price: 7_90, Lasts: 900_00},
 			{ID: "paint", Name: "Trim paint, tin", By: ByFace, Price: 31_50, Lasts: 110_00, Coats: 2},
 		}}
 	if unit.Metric() {
 		p.Currency, p.Per, p.Backing, p.Strip.Price = "€", measure.UnitMetre, 3_40, 5_10
-		for i, lasts := range []Count{90_00, 80_00, 7_50, 17_00, 10_00} {
+		for i, lasts := range []Count{90_00, 80_00, 7_50, 50_00, 900_00, 10_00} {
 			p.Sundries[i].Lasts = lasts
 		}
 	}

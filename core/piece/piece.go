@@ -28,7 +28,8 @@ type Piece struct {
 	From     measure.Length // of its left end, from the wall's left end
 	Left     End
 	Right    End
-	Miscuts  int // how often it was spoiled
+	Miscuts  int    // how often it was spoiled
+	Hung     string // the record that says it is up
 	Done     bool
 	Hang     int      // its place in the order to hang, from 1, in its room
 	Of       string   // the whole that it is a part of, where that is longer than a stick

@@ -14,10 +14,10 @@ type Shape struct {
 	Section *profile.Section // as drawn, or nil
 	whole   *profile.Section // as drawn, or what stands for it
 	read    profile.Read
-	Coped   profile.Coped    // where it is drawn, and so on
-	Least   measure.Length   // how far out its face stands at least
-	Alike   measure.Length   // what tells top from bottom
-	Follows bool             // the edge of a test mitre is the line of a cope over itself
+	Coped   profile.Coped  // where it is drawn, and so on
+	Least   measure.Length // how far out its face stands at least
+	Alike   measure.Length // what tells top from bottom
+	Follows bool           // the edge of a test mitre is the line of a cope over itself
 }
 
 // ShapeOf is that of a moulding of a job.

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"gnomon/core/finding"
+	"gnomon/core/hang"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -111,7 +112,7 @@ func TestBuiltUp(t *testing.T) {
 	assert.Equal(t, 14*in, plantest.Piece(t, p, "kc.w4").Length, "one inside, one outside")
 	assert.Equal(t, 3*in/4, plantest.Piece(t, p, "kc.w2").From)
 	require.Len(t, p.Lines(), 1)
-	assert.Equal(t, plan.Line{Room: "r", Run: "kf", Members: []string{"kc", "kf"}, Drop: 9 * in / 2, Mark: 9*in/2 - in/16, Stop: 3*in + in/8}, p.Lines()[0])
+	assert.Equal(t, hang.Line{Room: "r", Run: "kf", Members: []string{"kc", "kf"}, Drop: 9 * in / 2, Mark: 9*in/2 - in/16, Stop: 3*in + in/8}, p.Lines()[0])
 	plantest.Run(&j, "kf").Below = plantest.Typed("1")
 	assert.Equal(t, 11*in/2, plantest.Build(t, j).Lines()[0].Drop)
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"gnomon/core/finding"
+	"gnomon/core/hang"
 	"gnomon/core/job"
 	"gnomon/core/odd"
 	"gnomon/core/sawing"
@@ -130,19 +131,23 @@ func (f facts) gone(j *job.Job) finding.List {
 	}
 	only := *j
 	only.Rooms, only.Records, only.ByHand, only.Layouts = nil, nil, nil, nil
+	var wall []job.Record
 	for run, of := range f {
 		if !there[run] {
-			only.Records = append(only.Records, of.records...)
+			only.Records, wall = append(only.Records, of.records...), append(wall, of.wall...)
 		}
 	}
-	if len(only.Records) == 0 {
+	if len(only.Records)+len(wall) == 0 {
 		return nil
 	}
 	order := map[string]int{}
 	for i := range j.Records {
 		order[j.Records[i].ID] = i
 	}
-	slices.SortFunc(only.Records, func(a, b job.Record) int { return order[a.ID] - order[b.ID] })
+	asMade := func(a, b job.Record) int { return order[a.ID] - order[b.ID] }
+	slices.SortFunc(only.Records, asMade)
+	slices.SortFunc(wall, asMade)
 	_, gone := sawing.LayMarks(&only, nil)
-	return gone
+	_, taken := hang.Lay(wall, nil, j.Unit)
+	return append(gone, taken...)
 }

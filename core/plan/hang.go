@@ -8,6 +8,7 @@ import (
 
 	"gnomon/core/decide"
 	"gnomon/core/finding"
+	"gnomon/core/hang"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/piece"
@@ -66,11 +67,12 @@ func (p *RoomPlan) hangChain(c *chain, number int) int {
 	for _, a := range arrows {
 		nodes[a.After].copes++
 	}
+	arrows = p.asHung(c, nodes, arrows)
 	first := -1
 	if n := c.run.First; n >= 0 && len(c.parts[n]) > 0 {
 		first = of[c.parts[n][0].ID]
 		for k := range nodes {
-			if k != first {
+			if k != first && !c.up(nodes[k]) {
 				arrows = append(arrows, decide.Arrow{Before: first, After: k, Why: "goes up after %s, which was chosen to go up first"})
 			}
 		}
@@ -119,6 +121,56 @@ func (p *RoomPlan) hangChain(c *chain, number int) int {
 		p.Findings.Add(c.cannotHang(p, nodes, s))
 	}
 	return number
+}
+
+// up tells whether any of what goes up as one is up.
+func (c *chain) up(h hung) bool {
+	return slices.ContainsFunc(h.pieces, func(q *piece.Piece) bool { _, is := c.room.hung[q.ID]; return is })
+}
+
+// asHung turns arrows for what is up already: that went first, in its order, whatever it gives way to; where that is not up yet, it is
+// told of.
+func (p *RoomPlan) asHung(c *chain, nodes []hung, arrows []decide.Arrow) []decide.Arrow {
+	r := c.room
+	if len(r.hung) == 0 {
+		return arrows
+	}
+	at := make([]int, len(nodes)) // its place among those that are up; -1 where it is not
+	var up []int
+	for k, n := range nodes {
+		at[k] = -1
+		for _, q := range n.pieces {
+			if i, is := r.hung[q.ID]; is {
+				at[k] = i
+			}
+		}
+		if at[k] >= 0 {
+			up = append(up, k)
+		}
+	}
+	if len(up) == 0 {
+		return arrows
+	}
+	slices.SortFunc(up, func(a, b int) int { return cmp.Compare(at[a], at[b]) })
+	kept := arrows[:0]
+	for _, a := range arrows {
+		switch {
+		case at[a.After] < 0:
+			kept = append(kept, a)
+		case at[a.Before] < 0:
+			how := strings.TrimSuffix(a.Why, " %s")
+			p.early.Add(hang.Before(nodes[a.After].pieces[0], nodes[a.Before].pieces[0], how))
+		}
+	}
+	for i, k := range up[1:] {
+		kept = append(kept, decide.Arrow{Before: up[i], After: k, Why: "went up after %s"})
+	}
+	for k := range nodes {
+		if at[k] < 0 {
+			kept = append(kept, decide.Arrow{Before: up[len(up)-1], After: k, Why: "goes up after %s, which is up"})
+		}
+	}
+	return kept
 }
 
 // nodes are what goes up as one, left to right, and which of them each piece belongs to.

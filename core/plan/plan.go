@@ -58,7 +58,9 @@ func (p Plan) Surveys() []inspect.Survey {
 }
 
 // Lines are the layout lines of what hangs from ceilings.
-func (p Plan) Lines() []Line { return joined(p.Rooms, func(r *RoomPlan) []Line { return r.Lines }) }
+func (p Plan) Lines() []hang.Line {
+	return joined(p.Rooms, func(r *RoomPlan) []hang.Line { return r.Lines })
+}
 
 // Groups are glued up on the bench.
 func (p Plan) Groups() []Group { return joined(p.Rooms, func(r *RoomPlan) []Group { return r.Groups }) }
@@ -86,15 +88,16 @@ type RoomPlan struct {
 	Findings  finding.List // causes first
 	HangOrder []string
 	Surveys   []inspect.Survey
-	Lines     []Line
+	Lines     []hang.Line
 	Groups    []Group
 	Sights    []sight.Sight
 	Sets      []*sets.Set // what goes around its openings
 	hungSets  int         // how many pieces of these go up before anything else
 	Odds      []OddPlace
 	Chains    []*Chain
-	Fixing    hang.Fixing // its nails, and the strips that are fixed before; what is found of these waits with it, at Hang
-	cutGone   finding.List // of what was cut and is planned no more
+	Fixing    hang.Fixing  // its nails, and the strips that are fixed before; what is found of these waits with it, at Hang
+	cutGone   finding.List // of what was cut or hung and is planned no more
+	early     finding.List // of what went up before what it gives way to
 	glued     []gluedUp    // what is glued in each group that has joints
 	needs     []sticks.Need
 	come      come

@@ -25,6 +25,8 @@ type room struct {
 	stretch.Room
 	view    sight.View
 	odds    *odds
+	wall    []job.Record   // what was done on the wall
+	hung    map[string]int // which pieces are up, in their order
 	divider parts.Divider
 }
 
@@ -44,6 +46,7 @@ func planRoom(s shared) *RoomPlan {
 	jr := s.job.Stood(entered)
 	out := &RoomPlan{Room: jr.ID}
 	r := &room{Room: stretch.Room{Room: jr, Job: s.job, Measured: survey.Reduce(s.job, jr), Shapes: s.shapes}}
+	r.onWall()
 	measured := r.openings(entered)
 	r.fitBetween(entered)
 	surveys, found := inspect.Room(s.job, jr, r.Measured, s.checking)
@@ -72,16 +75,28 @@ func planRoom(s shared) *RoomPlan {
 	for _, k := range runs {
 		out.Findings.Add(review.Run(k.Run, k.pieces)...)
 	}
-	out.Lines = r.lines()
+	out.Lines = hang.Lines(&r.Room)
 	out.fix(r, runs)
 	out.Findings.Add(overrulings(r, out)...)
-	found, out.cutGone = sawing.LayMarks(s.job, out.Pieces)
+	found, gone := sawing.LayMarks(s.job, out.Pieces)
 	out.Findings.Add(found...)
+	out.cutGone.Add(gone...)
 	out.Findings.CausesFirst()
 	out.needs = sticks.Needs(out.Pieces)
 	out.glued = glued(out.Groups, out.Pieces)
 	out.progress(r)
 	return out
+}
+
+// onWall finds out what of the room is up.
+func (r *room) onWall() {
+	_, r.wall = r.Job.Facts()
+	r.hung = map[string]int{}
+	for _, f := range r.wall {
+		if f.Kind == job.RecordHung {
+			r.hung[f.Piece] = len(r.hung)
+		}
+	}
 }
 
 // fix works out how all of the room is fixed.
@@ -91,6 +106,9 @@ func (p *RoomPlan) fix(r *room, runs []*run) {
 		in.Runs = append(in.Runs, t.Run)
 	}
 	p.Fixing = hang.Fix(in)
+	found, gone := hang.Lay(r.wall, p.Pieces, r.Job.Unit)
+	p.Fixing.Findings.Add(append(p.early, found...)...)
+	p.cutGone.Add(gone...)
 }
 
 // runs are those of the room that are planned for the saw, with their pieces.

@@ -54,6 +54,8 @@ type Look struct {
 	Length    measure.Length // of all mouldings
 	Face      float64        // painted, in square metres
 	Around    Around
+	Bead      measure.Length // of caulk, along the edges that get one
+	Holes     int            // of nails, by a quick count: two a stud
 	Backing   measure.Length // under crown, along the joists
 	Walls     int
 	Measured  int // of the walls, with a tape
@@ -139,14 +141,25 @@ func Take(j *job.Job) Look {
 		out.Mouldings = append(out.Mouldings, q)
 		out.Joints.add(q.Joints)
 		out.Length += q.Length
+		out.Bead += q.Length * measure.Length(q.Moulding.Is().Beads)
+		for _, p := range q.Pieces {
+			out.Holes += 2 * (int(p.Length/studBay) + 2)
+		}
 		out.Face += q.Length.Millimetres() / 1000 * faceWidth(q.Moulding).Millimetres() / 1000
 	}
 	return out
 }
 
-// faceWidth is how much of a moulding is painted across: a crown's face is taken
-// as straight from foot to foot until its section is known.
+// studBay is from stud to stud in most houses.
+const studBay = 16 * measure.Inch
+
+// faceWidth is how much of a moulding is painted across: its face and its top as drawn. A crown's face is taken as straight from foot to
+// foot until its section is known.
 func faceWidth(m *job.Moulding) measure.Length {
+	if m.Drawn() {
+		face, top := m.Profile().Seen()
+		return face + top
+	}
 	if m.Is().Sprung {
 		return measure.FromInches(math.Hypot(m.Height.Length.Inches(), m.Thickness.Length.Inches()))
 	}

@@ -192,6 +192,10 @@ func (s *Sheet) Needed(j *job.Job, y job.Sundry) int {
 		amount = float64(s.Look.Joints.All())
 	case job.ByBacking:
 		amount = s.Look.Backing.Millimetres() / per
+	case job.ByBead:
+		amount = s.Look.Bead.Millimetres() / per
+	case job.ByHole:
+		amount = float64(s.Look.Holes)
 	case job.ByFace:
 		amount = s.Look.Face * 1e6 / (per * per) * float64(max(1, y.Coats))
 	}

@@ -135,6 +135,9 @@ func Maker(device string) string {
 // moved tells what is planned otherwise than an end was cut; a length once for each piece.
 func moved(p *piece.Piece, m job.Record, said map[string]bool, unit measure.Unit) finding.List {
 	var found finding.List
+	if p.Hung != "" {
+		return nil // it stays as it hangs: what differs is told there
+	}
 	if m.Cut.Length != p.Cut && !said[p.ID] {
 		said[p.ID] = true
 		f := markLengthChanged.In(p.Room, p.ID).Says(p.Label, m.Cut.Length.In(unit), p.Cut.In(unit), words.Longer(p.Cut-m.Cut.Length, unit))

@@ -1,7 +1,8 @@
-package plan
+package hang
 
 import (
 	"fmt"
+
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/stretch"
@@ -19,8 +20,8 @@ type Line struct {
 	Lowest  string         // where the line is set from, in words
 }
 
-// lines works out the layout lines of a room.
-func (r *room) lines() []Line {
+// Lines are the layout lines of a room.
+func Lines(r *stretch.Room) []Line {
 	var out []Line
 	at := map[string]int{}
 	for i := range r.Runs {
@@ -48,7 +49,7 @@ func (r *room) lines() []Line {
 			l.Stop = sh.Projection
 		}
 	}
-	rules, _ := r.Job.RulesAt(r.Room.Room, "", "")
+	rules, _ := r.Job.RulesAt(r.Room, "", "")
 	low, over, known := r.Measured.Lowest()
 	for i := range out {
 		l := &out[i]
