@@ -29,7 +29,7 @@ func planOf(t *testing.T, j job.Job) []byte {
 	p, err := plan.Build(j)
 	require.NoError(t, err)
 	var b bytes.Buffer
-	require.NoError(t, WritePlanJSON(&b, p))
+	require.NoError(t, WritePlanJSON(&b, j, p))
 	return b.Bytes()
 }
 

@@ -135,7 +135,7 @@ func TestMutatedJobFiles(t *testing.T) {
 		taken++
 		p, err := plan.Build(j)
 		require.NoError(t, err, "a file that passes is planned: seed %d", n)
-		require.NoError(t, WritePlanJSON(io.Discard, p))
+		require.NoError(t, WritePlanJSON(io.Discard, j, p))
 		require.NoError(t, WritePlanCSV(io.Discard, j, p))
 		require.NoError(t, WritePlanText(io.Discard, j, p))
 		if took := time.Since(from); took > slowest {

@@ -13,6 +13,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"gnomon/core/day"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/measure"
@@ -29,6 +30,7 @@ type PlanFile struct {
 	HangOrder []string       `json:"hang_order"`
 	Nails     []PlanNail     `json:"nails"`
 	Backing   []PlanStrip    `json:"backing"`
+	Tasks     []PlanTask     `json:"tasks"`
 	Findings  []PlanFinding  `json:"findings"`
 }
 
@@ -59,6 +61,20 @@ type PlanStrip struct {
 	To    float64 `json:"to_in"`
 	Thick float64 `json:"thick_in"`
 	Wide  float64 `json:"wide_in"` // out from the wall, of furring its height
+}
+
+// PlanTask is one thing to do, and when. Times are by the clock; where the job has no first day they count from a Monday of long ago.
+type PlanTask struct {
+	ID      string   `json:"id"`
+	What    string   `json:"what"`
+	Room    string   `json:"room,omitempty"`
+	Minutes int      `json:"minutes"`
+	After   []string `json:"after"`
+	Waits   int      `json:"waits_minutes"` // after it, before what comes after it may begin
+	Start   string   `json:"start"`
+	End     string   `json:"end"`
+	Who     string   `json:"who"` // none for what takes nobody, or is done
+	Done    bool     `json:"done,omitempty"`
 }
 
 // PlanDecision is what was decided at a corner of a run. Gives is the piece that is coped
@@ -172,8 +188,8 @@ func planEnd(e piece.End) PlanEnd {
 func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 
 // NewPlanFile makes the script's view of a plan.
-func NewPlanFile(p plan.Plan) PlanFile {
-	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Nails: []PlanNail{}, Backing: []PlanStrip{}, Findings: []PlanFinding{}}
+func NewPlanFile(j job.Job, p plan.Plan) PlanFile {
+	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Nails: []PlanNail{}, Backing: []PlanStrip{}, Tasks: []PlanTask{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
 		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
@@ -192,7 +208,13 @@ func NewPlanFile(p plan.Plan) PlanFile {
 			out.Backing = append(out.Backing, PlanStrip{string(s.Kind), r.Room, s.Run, s.Wall, micro(s.From), micro(s.To), micro(s.Thick), micro(s.Reach)})
 		}
 	}
-	for _, f := range slices.Concat(p.Findings(), p.AtTheWall()) {
+	days := day.Make(&j, &p)
+	for i, t := range days.Tasks {
+		at := days.Placed[i]
+		out.Tasks = append(out.Tasks, PlanTask{ID: t.ID, What: t.What, Room: t.Room, Minutes: t.Minutes, After: append([]string{}, t.After...), Waits: t.Dries,
+			Start: days.At(at.Start).Format(job.LocalTime), End: days.At(at.End).Format(job.LocalTime), Who: j.Worker(at.Who), Done: t.Done})
+	}
+	for _, f := range slices.Concat(p.Findings(), p.AtTheWall(), days.Findings) {
 		out.Findings = append(out.Findings, PlanFinding{Code: f.Code, Severity: string(f.Severity), About: f.About(), Text: f.Text + " " + f.Why, Remedy: f.Remedy,
 			Follows: f.Follows})
 	}
@@ -200,11 +222,11 @@ func NewPlanFile(p plan.Plan) PlanFile {
 }
 
 // WritePlanJSON writes the plan as JSON, the same bytes for the same plan.
-func WritePlanJSON(w io.Writer, p plan.Plan) error {
+func WritePlanJSON(w io.Writer, j job.Job, p plan.Plan) error {
 	enc := json.NewEncoder(w)
 	enc.SetEscapeHTML(false)
 	enc.SetIndent("", "  ")
-	return enc.Encode(NewPlanFile(p))
+	return enc.Encode(NewPlanFile(j, p))
 }
 
 // WritePlanCSV writes the cut list, one line a piece, as RFC 4180 has it. Text

@@ -149,7 +149,7 @@ func laidOut(j job.Job, p *plan.Plan) job.Job {
 func writeAll(t *testing.T, w io.Writer, j job.Job) plan.Plan {
 	p, err := plan.Build(j)
 	require.NoError(t, err)
-	require.NoError(t, WritePlanJSON(w, p))
+	require.NoError(t, WritePlanJSON(w, j, p))
 	require.NoError(t, WritePlanCSV(w, j, p))
 	require.NoError(t, WritePlanText(w, j, p))
 	for _, q := range p.Pieces {

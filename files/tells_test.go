@@ -41,7 +41,7 @@ func planned(t *testing.T, text string) (job.Job, plan.Plan, string, map[string]
 	require.NoError(t, err)
 	var text2, js bytes.Buffer
 	require.NoError(t, WritePlanText(&text2, j, p))
-	require.NoError(t, WritePlanJSON(&js, p))
+	require.NoError(t, WritePlanJSON(&js, j, p))
 	var f PlanFile
 	require.NoError(t, json.Unmarshal(js.Bytes(), &f))
 	at := map[string]PlanPiece{}

@@ -47,11 +47,11 @@ func (s *server) files(api huma.API) {
 		return files.WriteJob(b, j)
 	})
 	s.file(api, "/api/jobs/{job}/plan", "export-plan", "The plan as scripts read it", "application/json", "plan.json", func(b *bytes.Buffer, id string) error {
-		_, p, err := s.planned(id)
+		j, p, err := s.planned(id)
 		if err != nil {
 			return err
 		}
-		return files.WritePlanJSON(b, p)
+		return files.WritePlanJSON(b, j, p)
 	})
 	s.file(api, "/api/jobs/{job}/cutlist.csv", "export-cut-list", "The cut list as CSV", "text/csv; charset=utf-8", "cut-list.csv",
 		func(b *bytes.Buffer, id string) error {

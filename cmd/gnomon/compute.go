@@ -123,7 +123,7 @@ func cmdPlan(args []string, in io.Reader, out io.Writer) error {
 	}
 	switch *format {
 	case "json":
-		return files.WritePlanJSON(out, p)
+		return files.WritePlanJSON(out, j, p)
 	case "csv":
 		return files.WritePlanCSV(out, j, p)
 	}

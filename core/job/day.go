@@ -75,3 +75,14 @@ func (c *checker) day(d *Day) {
 		}
 	}
 }
+
+// Worker is who works as the number given, from 0: by name where the job has people, none below 0.
+func (j *Job) Worker(n int) string {
+	switch {
+	case n < 0:
+		return ""
+	case n < len(j.People) && j.People[n].Name != "":
+		return j.People[n].Name
+	}
+	return fmt.Sprintf("person %d", n+1)
+}
