@@ -44,6 +44,8 @@ var whoMay = map[string]may{
 	"get-fit": everyone, "list-instruments": everyone, "instrument-events": everyone,
 	"change-job": everyone, "undo": everyone, "redo": everyone,
 
+	"get-hang": everyone, "get-day": everyone, "export-calendar": everyone, "move-task": fully,
+
 	"press-instrument": measuring, "preview-survey": measuring,
 	"recut": atSaw, "set-order": atSaw, "try-order": atSaw,
 

@@ -129,3 +129,13 @@ func (v LookView) MarshalJSON() ([]byte, error) { type plain LookView; return v.
 func (LookView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
 	return of[job.Look]{}.schema(r, s)
 }
+
+func (v TimesView) MarshalJSON() ([]byte, error) { type plain TimesView; return v.of.beside(plain(v)) }
+func (TimesView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
+	return of[job.Times]{}.schema(r, s)
+}
+
+func (v DayView) MarshalJSON() ([]byte, error) { type plain DayView; return v.of.beside(plain(v)) }
+func (DayView) TransformSchema(r huma.Registry, s *huma.Schema) *huma.Schema {
+	return of[job.Day]{}.schema(r, s)
+}

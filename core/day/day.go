@@ -1,7 +1,6 @@
 package day
 
 import (
-	"errors"
 	"fmt"
 	"time"
 
@@ -221,6 +220,3 @@ func (d *Plan) chain(from, to string) []string {
 	}
 	return nil
 }
-
-// ErrNoDay is what cannot be put into a calendar.
-var ErrNoDay = errors.New("the first day of work is not said; give it on the plan of the day")

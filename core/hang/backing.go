@@ -88,6 +88,18 @@ func (f *fixing) furring(t *stretch.Run, s *stretch.Stretch, k *Framing) {
 // Long is how long a strip is.
 func (s *Strip) Long() measure.Length { return s.To - s.From }
 
+// Text tells where a strip is fixed.
+func (s *Strip) Text(unit measure.Unit) string {
+	switch {
+	case s.Kind == Backing:
+		return "Square-edged, under the ceiling in the corner, glued and nailed up through the board. It may come out " + s.Reach.In(unit) +
+			" and stays behind the crown."
+	case s.Foot > 0:
+		return "As thick as the tiles, its lower edge " + s.Foot.In(unit) + " over the floor; tiles are laid up to it."
+	}
+	return "As thick as the tiles, a little above where the crown’s bottom edge lands; tiles are laid up to it."
+}
+
 // StripCut is a piece of a strip.
 type StripCut struct {
 	Strip  int // which of the strips given

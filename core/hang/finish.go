@@ -161,3 +161,20 @@ func (f *Finish) steps(unit measure.Unit) {
 		add("touch", "Touch up wider than each patch, with the roller the boards were painted with.", "Where the bead skins over it takes paint.")
 	}
 }
+
+// FaceText is how much there is to paint.
+func (f *Finish) FaceText(unit measure.Unit) string {
+	if unit.Metric() {
+		return fmt.Sprintf("%.1f m²", f.Face*0.00064516)
+	}
+	return fmt.Sprintf("%.0f sq ft", f.Face/144)
+}
+
+// PaintText is how much paint its coats on the wall take.
+func (f *Finish) PaintText(unit measure.Unit) string {
+	coats := words.Count(f.Coats, "coat")
+	if unit.Metric() {
+		return fmt.Sprintf("%.2f l for %s", f.Paint*3.785411784, coats)
+	}
+	return fmt.Sprintf("%.2f gal for %s", f.Paint, coats)
+}

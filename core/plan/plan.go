@@ -98,6 +98,7 @@ type RoomPlan struct {
 	Fixing    hang.Fixing  // its nails, and the strips that are fixed before; what is found of these waits with it, at Hang
 	cutGone   finding.List // of what was cut or hung and is planned no more
 	in        hang.Room    // what it was fixed from
+	wall      []job.Record // what was done on its walls
 	early     finding.List // of what went up before what it gives way to
 	glued     []gluedUp    // what is glued in each group that has joints
 	needs     []sticks.Need

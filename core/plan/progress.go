@@ -19,7 +19,7 @@ const (
 
 // StopProgress is how far one stop of the work has come.
 type StopProgress struct {
-	ID       string // look, measure, joints, sticks, saw
+	ID       string // look, measure, joints, sticks, saw, hang
 	State    string // untouched, in hand, settled
 	Text     string
 	Findings int // those of severity stop and check that wait there
@@ -31,6 +31,7 @@ type come struct {
 	corners, read           int
 	cuts, cut               int
 	copes, coped            int
+	hangs, up               int            // pieces that go up by themselves, and those that are
 	waiting                 map[string]int // findings of severity stop and check, by stop
 }
 
@@ -53,6 +54,12 @@ func (p *RoomPlan) progress(r *room) {
 		}
 	}
 	for _, q := range p.Pieces {
+		if q.Cut > 0 && q.Hang > 0 && !q.Cap {
+			n.hangs++
+			if q.Hung != "" {
+				n.up++
+			}
+		}
 		if q.Cut > 0 {
 			for _, hand := range piece.Hands {
 				n.cuts++
@@ -70,6 +77,9 @@ func (p *RoomPlan) progress(r *room) {
 		}
 	}
 	n.waiting = waiting(p.Findings)
+	for stop, waits := range waiting(p.Fixing.Findings) {
+		n.waiting[stop] += waits
+	}
 }
 
 // Waiting counts the findings of severity stop and check of the room that follow from no other.
@@ -105,6 +115,7 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		n := &r.come
 		decided += len(r.Decisions)
 		all.walls, all.measured, all.corners, all.read = all.walls+n.walls, all.measured+n.measured, all.corners+n.corners, all.read+n.read
+		all.hangs, all.up = all.hangs+n.hangs, all.up+n.up
 		all.cuts, all.cut, all.copes, all.coped = all.cuts+n.cuts, all.cut+n.cut, all.copes+n.copes, all.coped+n.coped
 		for stop, waits := range n.waiting {
 			all.waiting[stop] += waits
@@ -143,7 +154,7 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		measure.State = InHand
 		measure.Text = fmt.Sprintf("%d of %s", all.measured, words.Count(all.walls, "wall"))
 	}
-	stops := []StopProgress{looked, measure, joints, laidOut(p.Supplies), saw}
+	stops := []StopProgress{looked, measure, joints, laidOut(p.Supplies), saw, onWall(all.up, all.hangs)}
 	for i := range stops {
 		stops[i].Findings = all.waiting[stops[i].ID]
 	}
@@ -154,6 +165,21 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		m.State = Settled
 	}
 	return stops
+}
+
+// onWall tells how much of what goes up is up.
+func onWall(up, hangs int) StopProgress {
+	s := StopProgress{ID: "hang", State: Untouched, Text: "nothing to hang"}
+	if hangs > 0 {
+		s.Text = fmt.Sprintf("%d of %d up", up, hangs)
+	}
+	if up > 0 {
+		s.State = InHand
+	}
+	if up > 0 && up == hangs {
+		s.State = Settled
+	}
+	return s
 }
 
 // laidOut tells how many of the mouldings to cut have their sticks laid out.

@@ -105,7 +105,7 @@ func (p *RoomPlan) fix(r *room, runs []*run) {
 	for _, t := range runs {
 		in.Runs = append(in.Runs, t.Run)
 	}
-	p.in, p.Fixing = in, hang.Fix(in)
+	p.in, p.wall, p.Fixing = in, r.wall, hang.Fix(in)
 	found, gone := hang.Lay(r.wall, p.Pieces, r.Job.Unit)
 	p.Fixing.Findings.Add(append(p.early, found...)...)
 	p.cutGone.Add(gone...)

@@ -67,3 +67,9 @@ func (p *RoomPlan) Firsts() []hang.First {
 	}
 	return out
 }
+
+// In is what the room is hung from: its runs as they lie, and what goes around its openings.
+func (p *RoomPlan) In() *hang.Room { return &p.in }
+
+// Wall are the facts of the room's walls that stand: what hangs, and what gave trouble.
+func (p *RoomPlan) Wall() []job.Record { return p.wall }
