@@ -57,8 +57,9 @@ func TestShed(t *testing.T) {
 	assert.Len(t, p["decisions"], 4)
 	assert.Equal(t, "k.w1", p["decisions"].([]any)[0].(map[string]any)["gives"])
 	f := p["findings"].([]any)
-	require.Len(t, f, 1)
+	require.Len(t, f, 2)
 	assert.Equal(t, "check_sees", f[0].(map[string]any)["code"])
+	assert.Equal(t, "studs_unknown", f[1].(map[string]any)["code"])
 }
 
 func TestExportThenImportGivesTheSamePlan(t *testing.T) {
@@ -101,7 +102,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"empty":           {``, "job file"},
 		"not JSON":        {"{\n\"gnomon\":1,\n}", "line 3"},
 		"no version":      {`{"name":"x"}`, `"gnomon" is missing`},
-		"newer":           {`{"gnomon":12,"hologram":true}`, "newer"},
+		"newer":           {`{"gnomon":13,"hologram":true}`, "newer"},
 		"unknown field":   {`{"gnomon":1,"colour":"red"}`, "colour"},
 		"wrong kind":      {`{"gnomon":1,"rooms":{}}`, "rooms"},
 		"two jobs":        {`{"gnomon":1}{"gnomon":1}`, "after top-level value"},

@@ -189,7 +189,8 @@ func micro(l measure.Length) float64 { return math.Round(l.Inches()*1e6) / 1e6 }
 
 // NewPlanFile makes the script's view of a plan.
 func NewPlanFile(j job.Job, p plan.Plan) PlanFile {
-	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Nails: []PlanNail{}, Backing: []PlanStrip{}, Tasks: []PlanTask{}, Findings: []PlanFinding{}}
+	out := PlanFile{Pieces: []PlanPiece{}, Decisions: []PlanDecision{}, HangOrder: []string{}, Nails: []PlanNail{}, Backing: []PlanStrip{},
+		Tasks: []PlanTask{}, Findings: []PlanFinding{}}
 	for _, c := range p.Pieces {
 		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
@@ -201,7 +202,8 @@ func NewPlanFile(j job.Job, p plan.Plan) PlanFile {
 	out.HangOrder = append(out.HangOrder, p.HangOrder()...)
 	for _, r := range p.Rooms {
 		for _, n := range r.Fixing.Nails {
-			out.Nails = append(out.Nails, PlanNail{n.Piece, micro(n.At), micro(n.Height), micro(n.Length), string(n.Into), n.Jamb, float64(n.Toward), float64(n.Up), n.Kind,
+			out.Nails = append(out.Nails, PlanNail{n.Piece, micro(n.At), micro(n.Height), micro(n.Length), string(n.Into), n.Jamb, float64(n.Toward),
+				float64(n.Up), n.Kind,
 				n.Row, n.Supposed, n.Covered})
 		}
 		for _, s := range r.Fixing.Strips {

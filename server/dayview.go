@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"net/http"
+	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -16,7 +17,35 @@ import (
 )
 
 // TimesView are the minutes that the work takes.
-type TimesView struct{ of of[job.Times] }
+type TimesView struct {
+	of   of[job.Times]
+	Rows []TimeRowView `json:"rows" doc:"each with what it is for"`
+}
+
+// TimeRowView is one of them.
+type TimeRowView struct {
+	Field string `json:"field"`
+	Label string `json:"label"`
+	Value string `json:"value"`
+	Dries bool   `json:"dries" doc:"something dries or lies for so long"`
+}
+
+func timesView(j *job.Job) TimesView {
+	v := TimesView{of: fieldsOf(&j.Times, j.Unit, ""), Rows: []TimeRowView{}}
+	for _, f := range job.FieldsIn(&j.Times) {
+		row := TimeRowView{Field: f.Name, Label: f.Tag.Get("doc")}
+		switch x := f.Value.(type) {
+		case *job.Count:
+			row.Value = x.String()
+		case *int:
+			row.Value, row.Dries = strconv.Itoa(*x), true
+		default:
+			continue
+		}
+		v.Rows = append(v.Rows, row)
+	}
+	return v
+}
 
 // DayView is when a job is worked on.
 type DayView struct{ of of[job.Day] }
@@ -126,7 +155,8 @@ func (s *server) onDay(api huma.API) {
 }
 
 func dayView(j *job.Job, d *day.Plan) PlanOfDay {
-	v := PlanOfDay{Days: []DayOfPlan{}, Tasks: []DayTaskView{}, People: []string{}, Dated: d.Dated, Ends: d.TimeText(d.Ends), Bound: d.TimeText(d.Bound), Work: day.Hours(d.Work),
+	v := PlanOfDay{Days: []DayOfPlan{}, Tasks: []DayTaskView{}, People: []string{}, Dated: d.Dated, Ends: d.TimeText(d.Ends),
+		Bound: d.TimeText(d.Bound), Work: day.Hours(d.Work),
 		Longest: []string{}, Findings: findingViews(d.Findings), Moves: []DayMovedView{}}
 	for n := range d.People {
 		v.People = append(v.People, j.Worker(n))
@@ -138,7 +168,8 @@ func dayView(j *job.Job, d *day.Plan) PlanOfDay {
 	}
 	for i := range d.Tasks {
 		t, at := &d.Tasks[i], d.Placed[i]
-		k := DayTaskView{ID: t.ID, Room: t.Room, What: t.What, Detail: t.Detail, Takes: day.Hours(t.Minutes), Who: at.Who, Start: at.Start, End: at.End, Dry: at.End + t.Dries,
+		k := DayTaskView{ID: t.ID, Room: t.Room, What: t.What, Detail: t.Detail, Takes: day.Hours(t.Minutes), Who: at.Who, Start: at.Start, End: at.End,
+			Dry:  at.End + t.Dries,
 			When: d.When(i), Done: t.Done, Ticked: t.Ticked, After: d.AfterText(j, t), Stop: t.Stop, Long: long[t.ID]}
 		if t.Room != "" {
 			k.Where = j.Room(t.Room).Title()

@@ -75,7 +75,7 @@ type NailRowView struct {
 type RoundView struct {
 	Title  string      `json:"title"`
 	Reach  LengthView  `json:"reach"`
-	High   LengthView  `json:"high"`
+	High   *LengthView `json:"high,omitempty"`
 	Climbs []ClimbView `json:"climbs"`
 }
 
@@ -167,7 +167,8 @@ type RoomAsk struct {
 }
 
 func (s *server) onWall(api huma.API) {
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/hang", "get-hang", "A room on the wall: what goes up, with its nails, the ladder round, what finishing takes"),
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/hang", "get-hang",
+		"A room on the wall: what goes up, with its nails, the ladder round, what finishing takes"),
 		func(_ context.Context, in *RoomAsk) (*Body[HangView], error) {
 			p, err := s.current(in.Job)
 			if err != nil {
@@ -255,7 +256,11 @@ func hangPiece(p *piece.Piece, byID map[string]*piece.Piece) HangPieceView {
 }
 
 func roundView(j *job.Job, r *plan.RoomPlan, k hang.Round) RoundView {
-	v := RoundView{Title: "The line", Reach: lengthView(k.Reach, j.Unit), High: lengthView(k.High, j.Unit), Climbs: []ClimbView{}}
+	v := RoundView{Title: "The line", Reach: lengthView(k.Reach, j.Unit), Climbs: []ClimbView{}}
+	if k.High > 0 {
+		high := lengthView(k.High, j.Unit)
+		v.High = &high
+	}
 	for _, t := range r.In().Runs {
 		if t.ID == k.Run {
 			v.Title = t.Moulding.Title()

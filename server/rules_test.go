@@ -28,7 +28,7 @@ func TestRuleBook(t *testing.T) {
 	require.Equal(t, 200, code, "%s", b)
 	var book RuleBook
 	require.NoError(t, json.Unmarshal(b, &book))
-	assert.Len(t, book.Questions, 18)
+	assert.Len(t, book.Questions, 21)
 	for _, q := range book.Questions {
 		assert.GreaterOrEqual(t, len(q.Schools), 2)
 		for _, s := range q.Schools {

@@ -99,7 +99,8 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.Transformers = append(cfg.Transformers, hideMoney)
 	api := humachi.New(r, cfg)
 	api.UseMiddleware(permit, s.inTurn, accepting)
-	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.onWall, s.onDay, s.pictures, s.sticks, s.rack,
+	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.onWall, s.onDay,
+		s.pictures, s.sticks, s.rack,
 		s.corner, s.bench, s.benchDetails, s.live, s.instruments, s.survey, s.shop, s.copies} {
 		part(api)
 	}

@@ -17,7 +17,7 @@ import (
 
 // StandingView is how a thing of a job stands to the shop.
 type StandingView struct {
-	Kind        string   `json:"kind" enum:"saw,moulding,person,nail,prices,cutting,tools,rules"`
+	Kind        string   `json:"kind" enum:"saw,moulding,person,nail,prices,times,cutting,tools,rules"`
 	ID          string   `json:"id"`
 	Title       string   `json:"title"`
 	State       string   `json:"state" enum:"same,moved,apart,loose" doc:"moved: the shop has other figures since; apart: the job has other figures; loose: the shop has no such thing"`
@@ -42,7 +42,7 @@ type ShopStand struct {
 
 // ThingName names a thing of a job, or of the shop.
 type ThingName struct {
-	Kind string `json:"kind" enum:"saw,moulding,person,nail,prices,cutting,tools,rules"`
+	Kind string `json:"kind" enum:"saw,moulding,person,nail,prices,times,cutting,tools,rules"`
 	ID   string `json:"id,omitempty" maxLength:"80"`
 }
 

@@ -310,7 +310,7 @@ func shopView(j *job.Job) ShopView {
 	v := ShopView{Rules: rulesView(&j.Rules, u), Saw: sawView(j, j.Machine()), Saws: []SawView{}, PutAway: some(j.PutAway), Kinds: []KindView{},
 		Heads:     []KindView{},
 		Mouldings: []MouldingView{}, Cutting: CuttingView{viewed(&j.Cutting, j)}, Doors: DoorsView{viewed(&j.Doors, j)}, Prices: pricesView(j.Prices, u),
-		Quote: j.Quote, Tools: toolsView(j), People: peopleViews(j), Nails: nailViews(j), Times: TimesView{fieldsOf(&j.Times, u, "")}, Day: DayView{viewed(&j.Day, j)}, Promised: j.Promised}
+		Quote: j.Quote, Tools: toolsView(j), People: peopleViews(j), Nails: nailViews(j), Times: timesView(j), Day: DayView{viewed(&j.Day, j)}, Promised: j.Promised}
 	for _, s := range job.HeadSchools {
 		v.Heads = append(v.Heads, KindView{s, sets.SchoolName(s)})
 	}

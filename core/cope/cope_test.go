@@ -118,7 +118,7 @@ func stands(j cope.Joint, z float64, side profile.Side) float64 {
 // jumps tells whether what stands there jumps at a height, or as good as does.
 func jumps(j cope.Joint, z float64) bool {
 	all := []float64{stands(j, z-1e-6, profile.Greater), stands(j, z, profile.JustBelow), stands(j, z, profile.JustAbove), stands(j, z+1e-6, profile.Greater)}
-	return slices.Max(all)-slices.Min(all) > 3e-5
+	return slices.Max(all)-slices.Min(all) > 1e-5
 }
 
 // apart is how far a place of the coped piece, as it stands in the corner, is from the other piece's wood along its own

@@ -128,7 +128,8 @@ func Tasks(j *job.Job, p *plan.Plan) []Task {
 		w.add(Task{ID: Coat, What: "First coat on trestles", Detail: by, Dries: t.PaintDries, Drying: "paint dries", Stop: "hang"}, paint, 1, Sort)
 		ready = append(ready, Coat)
 	}
-	w.add(Task{ID: Setup, What: "Set up and test the saw", Detail: words.Count(len(mouldings), "moulding"), Stop: "saw"}, t.Setup*job.Count(len(mouldings)), 1, Sort)
+	w.add(Task{ID: Setup, What: "Set up and test the saw", Detail: words.Count(len(mouldings), "moulding"), Stop: "saw"},
+		t.Setup*job.Count(len(mouldings)), 1, Sort)
 	ready = append(ready, Setup)
 	for _, r := range p.Rooms {
 		w.room(r, ready)
@@ -178,7 +179,8 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 		cut = append(cut, id(Cope))
 	}
 	if c.glued > 0 {
-		task := Task{ID: id(Glue), Room: r.Room, What: "Glue up on the bench", Detail: words.Count(c.glued, "joint"), Dries: j.Rules.Drying, Drying: "glue sets", Stop: "joints"}
+		task := Task{ID: id(Glue), Room: r.Room, What: "Glue up on the bench", Detail: words.Count(c.glued, "joint"), Dries: j.Rules.Drying,
+			Drying: "glue sets", Stop: "joints"}
 		w.add(task, t.Glue*job.Count(c.glued), share(len(r.Groups)-c.groupsUp, len(r.Groups)), id(Cut), id(Cope))
 		cut = append(cut, id(Glue))
 	}
@@ -189,7 +191,8 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 			continue
 		}
 		whole := t.Hang*job.Count(h.pieces) + w.by(t.Length, h.length) + h.joints(t)
-		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.In(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces), append(slices.Clone(cut), up...)...)
+		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.In(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces),
+			append(slices.Clone(cut), up...)...)
 		up = append(up, id(l.task))
 	}
 	w.finish(r, up)

@@ -22,7 +22,7 @@ func (f *fixing) around(p *piece.Piece) {
 	case strings.HasPrefix(p.Part, sets.Band), p.Part == sets.Fillet, p.Part == sets.Cap, p.Part == sets.CapLeft, p.Part == sets.CapRight:
 		f.along(p, sh, sh.Drop.Inches()/2, sh.Projection, InPiece, false, Low)
 	case p.Part == sets.Stool: // down into the sill
-		f.along(p, sh, sh.Drop.Inches()/3, sh.Projection, InOpening, true, Inner)
+		f.along(p, sh, sh.Drop.Inches()/3, sh.Projection, InOpening, true, Down)
 	case p.Part == sets.Apron:
 		if !bare {
 			for i, h := range Heights(sh.Drop.Inches(), 0, sh.Drop.Inches()-lowest, 0) {

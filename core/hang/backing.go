@@ -78,7 +78,8 @@ func (f *fixing) strip(t *stretch.Run, s *stretch.Stretch, k *Framing) {
 
 // furring plans the strip of the tiles' thickness that a crown is nailed to above them.
 func (f *fixing) furring(t *stretch.Run, s *stretch.Stretch, k *Framing) {
-	out := Strip{Kind: Furring, Run: t.ID, Wall: k.Wall, Number: s.Wall + 1, From: s.From, To: s.To, Thick: f.In.Walls[s.Wall].TileThickness.Length, Reach: furringHigh}
+	out := Strip{Kind: Furring, Run: t.ID, Wall: k.Wall, Number: s.Wall + 1, From: s.From, To: s.To, Thick: f.In.Walls[s.Wall].TileThickness.Length,
+		Reach: furringHigh}
 	if foot, known := f.In.Foot(s.Wall, t.Run); known {
 		out.Foot = foot + furringOver
 	}

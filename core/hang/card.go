@@ -10,6 +10,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
+	"gnomon/core/sets"
 	"gnomon/core/stretch"
 	"gnomon/core/words"
 )
@@ -222,7 +223,8 @@ func (c *cards) open(k *Card, p *piece.Piece) {
 			k.Steps = append(k.Steps, fmt.Sprintf("Leave the last %s before %s loose until %s is tried.%s", looseLast.In(unit), at, words.Small(mate.Label), inside))
 			continue
 		}
-		k.Steps = append(k.Steps, fmt.Sprintf("At %s try it against %s, then glue, close, pin through the face and nail both.%s", at, words.Small(mate.Label), inside))
+		k.Steps = append(k.Steps, fmt.Sprintf("At %s try it against %s, then glue, close, pin through the face and nail both.%s", at,
+			words.Small(mate.Label), inside))
 	}
 }
 
@@ -261,7 +263,7 @@ func (c *cards) other(k *Card, p *piece.Piece) {
 		k.Steps = append(k.Steps, p.How)
 	}
 	switch {
-	case p.Set != "" && p.Part != "":
+	case p.Part == sets.LeftLeg || p.Part == sets.RightLeg || p.Part == sets.Head || p.Part == sets.Sill:
 		k.Checks = append(k.Checks, "The reveal the same all along.")
 	case p.Odd != "":
 		k.Steps = append(k.Steps, "It goes up as its place says: look at it under Odd places.")
@@ -297,8 +299,9 @@ func (c *cards) nails(k *Card) {
 	slices.SortStableFunc(k.Nails, func(a, b Batch) int { return cmp.Compare(b.Length, a.Length) })
 }
 
-var intoNames = map[Into]string{InStud: "studs", InJoist: "joists", InBacking: "the backing", InCorner: "the corner’s framing", InOpening: "the opening’s framing",
-	InPiece: "the piece behind"}
+var intoNames = map[Into]string{InStud: "studs", InJoist: "joists", InBacking: "the backing", InCorner: "the corner’s framing",
+	InOpening: "the opening’s framing",
+	InPiece:   "the piece behind"}
 
 // said is where they go, in words.
 func (b *Batch) said() string {
@@ -308,11 +311,14 @@ func (b *Batch) said() string {
 	var into []string
 	for _, i := range b.Into {
 		name := intoNames[i]
-		if i == InOpening && b.Row == Inner {
+		switch {
+		case i == InOpening && b.Row == Inner:
 			name = "the jamb"
+		case i == InOpening && b.Row == Down:
+			name = "the sill"
 		}
 		into = append(into, name)
 	}
-	row := map[string]string{Low: "low", High: "high", Inner: "inner edge", Outer: "outer edge"}[b.Row]
+	row := map[string]string{Low: "low", High: "high", Inner: "inner edge", Outer: "outer edge", Down: "down"}[b.Row]
 	return strings.TrimSpace(row + ", into " + words.List(into))
 }

@@ -158,7 +158,9 @@ func (f *fixing) aside(b, try int) bool {
 	case 2:
 		n.Toward = 0
 	case 3, 4, 5:
-		if at := n.At + 3*measure.Inch/4; at < p.Back-measure.Inch {
+		low, high := reaches(t)
+		at := n.At + 3*measure.Inch/4
+		if at < p.Back-measure.Inch && f.out.Walls[f.wallOf(p)].barred(p.BackFrom()+at, low, high) == "" && !f.holed(p, at.Inches()) {
 			n.At = at
 		}
 	default:

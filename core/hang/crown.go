@@ -5,7 +5,6 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
-	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/profile"
 	"gnomon/core/stretch"
@@ -23,7 +22,7 @@ func (f *fixing) crown(p *piece.Piece, t *stretch.Run) {
 	foot := sh.Read().WallFoot.Inches() / 2
 	through := inches(sh.Whole().At(foot)) + t.On.Proud[wall] + f.board(wall)
 	length := f.length(p, through)
-	for _, c := range f.columns(p, t, wall, measure.MaxLength, f.studs(wall)) {
+	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
 		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(foot), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed, Covered: c.covered,
 			Toward: toward(c.by, through, length), Row: Low})
 	}
@@ -46,7 +45,7 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 		}
 		return
 	}
-	over := sh.Projection.Inches() - sh.Read().CeilingFoot.Inches()/2
+	over := sh.Projection.Inches() - sh.Read().CeilingFoot.Inches()/4 // near its front, where there is the least wood to pass
 	height := under(sh.Whole(), over)
 	board := r.Job.UsualBoard()
 	if r.CeilingBoard != nil {
@@ -58,9 +57,10 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 	for _, u := range k.Joists {
 		uprights = append(uprights, Upright{u.At.Inches(), InJoist, !u.Found})
 	}
-	for _, c := range f.columns(p, t, wall, measure.MaxLength, uprights) {
-		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed, Covered: c.covered,
-			Toward: toward(c.by, through, length), Up: 90, Row: High})
+	for _, c := range f.columns(p, t, wall, uprights) {
+		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed,
+			Covered: c.covered,
+			Toward:  toward(c.by, through, length), Up: 90, Row: High})
 	}
 }
 

@@ -117,7 +117,8 @@ func Finishing(r *stretch.Room, runs []*stretch.Run, pieces []*piece.Piece, fix 
 	return f
 }
 
-var beadNames = map[string]string{job.KindBase: "top of base", job.KindFlat: "top of flat stock", job.KindRail: "both edges of rail", job.KindCrown: "both edges of crown",
+var beadNames = map[string]string{job.KindBase: "top of base", job.KindFlat: "top of flat stock", job.KindRail: "both edges of rail",
+	job.KindCrown:  "both edges of crown",
 	job.KindCasing: "both edges of casing", job.KindBand: "back band, at the wall", job.KindStool: "stool, at the wall"}
 
 func (f *Finish) bead(m *job.Moulding, p *piece.Piece) {

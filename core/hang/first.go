@@ -63,8 +63,9 @@ func SetFirst(r *stretch.Room, t *stretch.Run, line Line, p *piece.Piece, byID m
 		},
 	}
 	for i, s := range q.Schools {
-		steps[s.Code] = append(steps[s.Code], fmt.Sprintf("Bring its bottom edge to the line, %s under the ceiling%s, and nail it low at both ends first.", line.Drop.In(unit),
-			lineAlong(r, p, unit)))
+		steps[s.Code] = append(steps[s.Code],
+			fmt.Sprintf("Bring its bottom edge to the line, %s under the ceiling%s, and nail it low at both ends first.", line.Drop.In(unit),
+				lineAlong(r, p, unit)))
 		f.Schools = append(f.Schools, Setting{s.Code, s.Name, s.Why, steps[q.Schools[i].Code]})
 	}
 	f.Low = lowBy(seat.Projection, seat.Drop, unit)
@@ -143,7 +144,8 @@ func lowBy(projection, drop measure.Length, unit measure.Unit) LowBy {
 	out.Out, out.Both, out.One = inches(to), inches(both), inches(one)
 	out.Sentences = []string{
 		fmt.Sprintf("Set %s low it rolls up until it stands out %s, %s less than it should.", by.In(unit), out.Out.In(unit), (projection - out.Out).In(unit)),
-		fmt.Sprintf("Every cope into it then gapes at its top by %s where the next piece hangs as low, and by %s where that is set right: lower the next piece to it.",
+		fmt.Sprintf("Every cope into it then gapes at its top by %s where the next piece hangs as low, and by %s where that is set right: "+
+			"lower the next piece to it.",
 			fit.GapText(both, unit), fit.GapText(one, unit)),
 	}
 	return out

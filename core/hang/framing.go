@@ -58,9 +58,12 @@ func (f *fixing) frame() {
 		if !w.Bare {
 			k.Studs = r.Measured.Framing(i)
 		}
-		if !w.Joists {
-			k.Joists = r.Measured.JoistsOver(i)
+		if over := r.Measured.JoistsOver(i); !w.Joists {
+			k.Joists = over
+		} else if len(over) > 0 {
+			f.out.Findings.Add(joistsAlong.In(r.ID, w.ID).Says(job.WallNumber(i)))
 		}
+		f.past(i)
 		for n := range r.Openings {
 			o := &r.Openings[n]
 			if o.Wall != w.ID || !o.Cased() {
@@ -73,6 +76,17 @@ func (f *fixing) frame() {
 	}
 	f.joists()
 	f.keep()
+}
+
+// past tells of studs and joists that would stand past their wall's end.
+func (f *fixing) past(wall int) {
+	l, known := f.In.Measured.Wall(wall, job.Floor)
+	for _, s := range f.In.Spots {
+		if known && s.Wall == f.In.Walls[wall].ID && (s.Kind == job.SpotStud || s.Kind == job.SpotJoist) && s.At.Length > l.Length {
+			unit := f.In.Job.Unit
+			f.out.Findings.Add(besideWall.In(f.In.ID, s.Wall).Says(s.At.Length.In(unit), job.WallNumber(wall), l.Length.In(unit)))
+		}
+	}
 }
 
 // joists counts out over each wall that crosses them the joists that were found over another one: they run straight across.
@@ -138,12 +152,12 @@ func (f *fixing) keep() {
 	}
 }
 
-// barred tells why no nail goes into a wall at a place, up to a height above the floor; nothing where one may. What stands above that
-// is only kept clear of by itself.
-func (k *Framing) barred(at, top measure.Length) string {
+// barred tells why no nail goes into a wall at a place between two heights above the floor; nothing where one may. Of what stands higher
+// or lower only its own width is kept clear.
+func (k *Framing) barred(at, low, high measure.Length) string {
 	for _, z := range k.Keep {
 		margin := measure.Length(0)
-		if z.Low < top+beside {
+		if z.Low-beside < high && (z.High == measure.MaxLength || z.High+beside > low) {
 			margin = beside
 		}
 		if at > z.From-margin && at < z.To+margin {

@@ -48,6 +48,7 @@ const (
 	High  = "high"
 	Inner = "inner"
 	Outer = "outer"
+	Down  = "down" // of a stool, into its sill
 	Pin   = "pin"
 )
 

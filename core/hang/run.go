@@ -22,13 +22,14 @@ type column struct {
 }
 
 // columns are those of a piece on a wall: at its ends where there is framing, and at what stands behind between, none where it is
-// barred. Top is how high over the floor the piece reaches.
-func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, top measure.Length, upright []Upright) []column {
+// barred.
+func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright) []column {
 	sh, k := t.Shape(), &f.out.Walls[wall]
 	left, right := f.behind(p, joint.Left, wall), f.behind(p, joint.Right, wall)
 	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), In: f.rules.NailEnd.Length.Inches(),
 		Near: f.rules.NailNear.Length.Inches(), OnLeft: left.ok, OnRight: right.ok}
 	length, from := p.Back.Inches(), p.BackFrom().Inches()
+	low, high := reaches(t)
 	at := make([]float64, 0, len(upright))
 	for _, u := range upright {
 		if x := u.at - from; x > 0 && x < length {
@@ -38,7 +39,7 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, top measure.L
 	cols := Columns(length, at, e)
 	out := make([]column, 0, len(cols))
 	for _, x := range cols {
-		if why := k.barred(inches(from+x), top); why != "" || f.holed(p, x) {
+		if why := k.barred(inches(from+x), low, high); why != "" || f.holed(p, x) {
 			if why != "" && !f.air["wires "+p.ID] {
 				f.air["wires "+p.ID] = true
 				f.out.Findings.Add(nearWires.In(f.In.ID, p.ID).Says(p.Label, beside.In(f.In.Job.Unit), why))
@@ -62,6 +63,17 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, top measure.L
 	}
 	f.loose(p, out, e, length)
 	return out
+}
+
+// reaches are from how high to how high over the floor a run is, about.
+func reaches(t *stretch.Run) (low, high measure.Length) {
+	switch t.Level {
+	case job.Ceiling:
+		return 6 * measure.Foot, measure.MaxLength
+	case job.Rail:
+		return 2 * measure.Foot, 4 * measure.Foot
+	}
+	return 0, t.Shape().Drop
 }
 
 // Upright is what stands behind a wall at a place, in inches from its left end.
@@ -111,9 +123,8 @@ func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64) {
 	}
 	for _, end := range []struct {
 		hand joint.Hand
-		by   float64
-		on   bool
-	}{{joint.Left, cols[0].at, e.OnLeft}, {joint.Right, length - cols[len(cols)-1].at, e.OnRight}} {
+		by   float64 // from where its wood is whole
+	}{{joint.Left, cols[0].at - e.Left}, {joint.Right, length - cols[len(cols)-1].at - e.Right}} {
 		if end.by > looseBy && p.End(end.hand).Joint != piece.Scarf {
 			f.out.Findings.Add(endLoose.In(f.In.ID, p.ID).Says(p.Label, end.hand, inches(end.by).In(unit)))
 			return
@@ -137,13 +148,9 @@ func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
 	f.known(p, wall)
 	through := sh.Projection + t.On.Proud[wall] + f.board(wall)
 	length := f.length(p, through)
-	top := sh.Drop
-	if t.Level != job.Floor {
-		top = measure.MaxLength
-	}
 	class := f.class[t.ID][wall]
 	heights := Heights(tall, class, f.thinTop(t), f.rules.NailStagger.Length.Inches())
-	for _, c := range f.columns(p, t, wall, top, f.studs(wall)) {
+	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
 		for i, h := range heights {
 			n := Nail{Piece: p.ID, At: inches(c.at), Height: inches(h), Length: length, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
 				Covered: c.covered, Toward: toward(c.by, through, length), Row: Low}
@@ -239,9 +246,13 @@ func (f *fixing) unsaid() {
 // scarf pins the scarfs under which a piece lies through the overlap, where the lap is half as thick: t·tan φ/2 from its tip.
 func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
 	sh := t.Shape()
-	tall := sh.Drop.Inches()
+	tall, thick := sh.Drop.Inches(), sh.Projection
 	heights := []float64{tall / 2}
-	if tall >= single {
+	switch {
+	case sh.Crown: // through its feet, where it is as thick as its stock
+		foot := sh.Read().WallFoot.Inches() / 2
+		heights, thick = []float64{foot}, inches(sh.Whole().At(foot))
+	case tall >= single:
 		heights = []float64{tall / 4, 3 * tall / 4}
 	}
 	for _, hand := range piece.Hands {
@@ -249,11 +260,11 @@ func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
 		if e.Joint != piece.Scarf || e.ToldTo != piece.ToLong {
 			continue
 		}
-		at := inches(sh.Projection.Inches() * e.Scarf.Tan() / 2)
+		at := inches(thick.Inches() * e.Scarf.Tan() / 2)
 		if hand == joint.Right {
 			at = p.Back - at
 		}
-		length := f.length(p, sh.Projection/2)
+		length := f.length(p, thick/2)
 		for _, h := range heights {
 			f.add(Nail{Piece: p.ID, At: at, Height: inches(h), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Pin, Glued: true})
 		}

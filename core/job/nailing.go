@@ -48,7 +48,8 @@ func (c *checker) nailing(n *Nailing) {
 		field       string
 		e           Entry
 		least, most measure.Length
-	}{{"nail_end", n.NailEnd, measure.Inch / 4, 6 * measure.Inch}, {"nail_near", n.NailNear, 0, measure.Foot}, {"nail_stagger", n.NailStagger, 0, 3 * measure.Inch},
+	}{{"nail_end", n.NailEnd, measure.Inch / 4, 6 * measure.Inch}, {"nail_near", n.NailNear, 0, measure.Foot}, {"nail_stagger", n.NailStagger, 0,
+		3 * measure.Inch},
 		{"casing_every", n.CasingEvery, 2 * measure.Inch, 3 * measure.Foot}, {"backing_every", n.BackingEvery, 2 * measure.Inch, 6 * measure.Foot}} {
 		if f.e.Length < f.least || f.e.Length > f.most {
 			c.refuse(thing, f.field, f.e.Text, "no nails stand so", "give from "+f.least.String()+" to "+f.most.String())

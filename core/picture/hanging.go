@@ -170,8 +170,8 @@ func (e *elevated) heights() {
 	e.lowLeft, e.lowRight = a-min(a, b), b-min(a, b)
 	e.left, e.right = in(m.CeilingAt, false, def)-e.lowLeft, in(m.CeilingAt, true, def)-e.lowRight
 	e.top = max(e.left, e.right)
-	// Long low walls are drawn taller, so that what hangs can be told apart.
-	e.w.Taller = round(max(1, min(2, e.w.Width/e.top/2)))
+	// All walls fill the same strip of the screen, about three times as wide as high.
+	e.w.Taller = math.Round(10*max(0.3, min(2, e.w.Width/e.top/3.2))) / 10
 }
 
 // at is a place of the wall on the sheet: along it and over the floor, in inches.

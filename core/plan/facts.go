@@ -89,7 +89,8 @@ func (f facts) same(was facts, r *job.Room) bool {
 		if a == b {
 			continue
 		}
-		if a == nil || b == nil || !job.SameList(a.records, b.records) || !job.SameList(a.wall, b.wall) || !job.SameList(a.byHand, b.byHand) || !job.SameList(a.scarfs, b.scarfs) {
+		if a == nil || b == nil || !job.SameList(a.records, b.records) || !job.SameList(a.wall, b.wall) || !job.SameList(a.byHand, b.byHand) ||
+			!job.SameList(a.scarfs, b.scarfs) {
 			return false
 		}
 	}

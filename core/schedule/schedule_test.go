@@ -94,7 +94,8 @@ func TestWhatCannotBe(t *testing.T) {
 // house is a random house's tasks as the trade has them: paint before cut, glue before hang, hang before bead, bead before paint.
 func house(rng *rand.Rand) []schedule.Task {
 	some := func(least, most int) int { return least + rng.IntN(most-least+1) }
-	out := []schedule.Task{{ID: "fetch", Minutes: some(30, 120), Dries: []int{0, 1440}[rng.IntN(2)]}, {ID: "sort", Minutes: some(10, 60), After: []string{"fetch"}},
+	out := []schedule.Task{{ID: "fetch", Minutes: some(30, 120), Dries: []int{0, 1440}[rng.IntN(2)]}, {ID: "sort", Minutes: some(10, 60),
+		After: []string{"fetch"}},
 		{ID: "coat", Minutes: some(30, 240), After: []string{"sort"}, Dries: some(60, 300)}, {ID: "setup", Minutes: some(10, 40), After: []string{"sort"}}}
 	for r := range some(1, 12) {
 		id := func(s string) string { return fmt.Sprint("r", r, ".", s) }

@@ -28,7 +28,8 @@ func Fresh(s *job.Job) bool {
 func Begin(shop *job.Job, name string, unit measure.Unit, room string) job.Job {
 	own := shop.Clone()
 	s := &own
-	j := job.Job{Name: name, Unit: unit, Prices: s.Prices, Times: s.Times, Cutting: s.Cutting, Tools: s.Tools, Rules: s.Rules, Doors: s.Doors, People: s.People, Nails: s.Nails,
+	j := job.Job{Name: name, Unit: unit, Prices: s.Prices, Times: s.Times, Cutting: s.Cutting, Tools: s.Tools, Rules: s.Rules, Doors: s.Doors,
+		People: s.People, Nails: s.Nails,
 		Quote: job.Quote{From: s.Quote.From, Included: s.Quote.Included, Excluded: s.Quote.Excluded, Note: s.Quote.Note}}
 	j.Day = job.Day{From: s.Day.From, To: s.Day.To, People: s.Day.People, Weekends: s.Day.Weekends}
 	j.Saws, j.Saw = []job.Saw{*s.Machine()}, s.Machine().ID

@@ -25,7 +25,8 @@ var said = map[string]string{
 	"tape": "tape", "reading": "protractor",
 
 	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
-	"drying": "minutes to dry", "nail_times": "nails times what they pass through", "nail_end": "first nails from an end", "nail_near": "studs left to end nails within",
+	"drying": "minutes to dry", "nail_times": "nails times what they pass through", "nail_end": "first nails from an end",
+	"nail_near":    "studs left to end nails within",
 	"nail_stagger": "nails in a corner apart by", "casing_every": "casing nailed every", "backing_every": "backing nailed every",
 	"reveal": "reveal", "head_long": "heads longer by", "horn": "horn of a stool", "slope": "slope of a link",
 	"hollow": "hollow accepted",

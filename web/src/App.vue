@@ -54,6 +54,8 @@ const router = useRouter()
 const box = ref<'' | 'go' | 'keys' | 'room' | 'compare'>('')
 const stop = computed(() => String(route.name ?? ''))
 const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(stop.value))
+/** The room's findings stand beside; at Hang what the wall has to say comes first. */
+const withMargin = computed(() => withBand.value || stop.value === 'hang')
 
 // Nothing is asked for before it is known who asks.
 void whoAmI()
@@ -111,6 +113,8 @@ const titles: Record<string, string> = {
   joints: 'Joints',
   sticks: 'Sticks',
   saw: 'Saw',
+  hang: 'Hang',
+  times: 'Times',
   shop: 'Shop',
   mouldings: 'Mouldings',
   saws: 'Saws',
@@ -143,6 +147,7 @@ useKeys({
   'alt+3': () => toStop(3),
   'alt+4': () => toStop(4),
   'alt+5': () => toStop(5),
+  'alt+6': () => toStop(6),
 })
 </script>
 
@@ -161,7 +166,7 @@ useKeys({
         <RouterView v-slot="{ Component }">
           <div class="pane">
             <main class="main"><component :is="Component" @new-room="box = 'room'" /></main>
-            <MarginNotes v-if="withBand && !thumb"><WeightsBox v-if="stop === 'joints'" @compare="box = 'compare'" /></MarginNotes>
+            <MarginNotes v-if="withMargin && !thumb"><WeightsBox v-if="stop === 'joints'" @compare="box = 'compare'" /></MarginNotes>
           </div>
         </RouterView>
       </template>

@@ -27,6 +27,8 @@ export const router = createRouter({
     { path: '/jobs/:job/measure', name: 'measure', component: () => import('./stops/MeasureStop.vue') },
     { path: '/jobs/:job/joints', name: 'joints', component: () => import('./stops/JointsStop.vue') },
     { path: '/jobs/:job/saw', name: 'saw', component: () => import('./stops/SawStop.vue') },
+    { path: '/jobs/:job/hang', name: 'hang', component: () => import('./stops/HangStop.vue') },
+    { path: '/jobs/:job/times', name: 'times', component: () => import('./pages/TimesSheet.vue') },
     // The shop is a job without rooms: what is said of a job's saws, mouldings and sheets is said of the shop's on the same pages.
     { path: '/shop', redirect: { name: 'shop', params: { job: 'shop' } } },
     { path: '/copies', name: 'copies', component: () => import('./pages/CopiesPage.vue') },

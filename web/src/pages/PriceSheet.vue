@@ -18,6 +18,8 @@ const bases = computed(() => [
   { value: 'length', label: p.value.per === 'm' ? 'm of moulding' : 'ft of moulding' },
   { value: 'joint', label: 'joints' },
   { value: 'backing', label: p.value.per === 'm' ? 'm of backing' : 'ft of backing' },
+  { value: 'bead', label: p.value.per === 'm' ? 'm of bead' : 'ft of bead' },
+  { value: 'hole', label: 'nail holes' },
   { value: 'face', label: p.value.per === 'm' ? 'm² of face, a coat' : 'sq ft of face, a coat' },
 ])
 const add = () =>

@@ -154,7 +154,8 @@ onBeforeUnmount(() => (shows.also = []))
       <h2>Price sheet</h2>
       <ShopLine kind="prices" />
       <p class="acts">
-        <RouterLink class="btn" :to="{ name: 'prices', params: { job: v.id } }">Price sheet and what is used up</RouterLink>
+        <RouterLink class="btn" :to="{ name: 'prices', params: { job: v.id } }">Price sheet and what is used up</RouterLink
+        ><RouterLink class="btn" :to="{ name: 'times', params: { job: v.id } }">Times that the work takes</RouterLink>
       </p>
     </section>
     <PeopleList />

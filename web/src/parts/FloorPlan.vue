@@ -203,7 +203,7 @@ const readings = computed(() => {
       </g>
       <g v-for="s in floor.spots" :key="s.id" class="spot">
         <title>{{ s.kind.replace('_', ' ') }}</title>
-        <rect v-if="s.kind !== 'stud'" :x="off(s.at, s.facing, 5).x - 3.5" :y="off(s.at, s.facing, 5).y - 3.5" width="7" height="7" />
+        <rect v-if="!['stud', 'joist'].includes(s.kind)" :x="off(s.at, s.facing, 5).x - 3.5" :y="off(s.at, s.facing, 5).y - 3.5" width="7" height="7" />
         <line v-else :x1="off(s.at, s.facing, -6).x" :y1="off(s.at, s.facing, -6).y" :x2="off(s.at, s.facing, 0).x" :y2="off(s.at, s.facing, 0).y" />
       </g>
       <g v-if="floor.gap?.shown" class="open">

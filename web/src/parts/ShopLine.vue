@@ -8,7 +8,7 @@ import { inShop } from '../state/place'
 import { follow, keepIt, leaveIt, standingOf, weigh } from '../state/shop'
 import ChangeList from './ChangeList.vue'
 
-const props = defineProps<{ kind: 'saw' | 'moulding' | 'person' | 'nail' | 'prices' | 'cutting' | 'tools' | 'rules'; id?: string }>()
+const props = defineProps<{ kind: 'saw' | 'moulding' | 'person' | 'nail' | 'prices' | 'times' | 'cutting' | 'tools' | 'rules'; id?: string }>()
 const thing = computed(() => ({ kind: props.kind, id: props.id ?? '' }))
 const s = computed(() => (inShop.value ? undefined : standingOf(props.kind, props.id ?? '')))
 const trial = shallowRef<TrialView | null>(null)

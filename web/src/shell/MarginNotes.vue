@@ -6,7 +6,8 @@ import type { ActView, FindingView } from '../api/client'
 import { useRoute, useRouter } from 'vue-router'
 import { doAct } from '../state/measuring'
 import { view } from '../state/job'
-import { choose, findings, isChosen, room } from '../state/place'
+import { hanging } from '../state/hanging'
+import { choose, findings as found, isChosen, room } from '../state/place'
 
 const sign: Record<string, string> = { stop: '▲', check: '△', note: '·' }
 const word: Record<string, string> = { stop: 'Stop', check: 'Check', note: 'Note' }
@@ -17,6 +18,8 @@ interface Note {
   /** What follows from it. */
   follow: FindingView[]
 }
+/** Before the walls what these have to say comes first. */
+const findings = computed(() => (route.name === 'hang' ? [...(hanging.value?.findings ?? []), ...found.value] : found.value))
 /** The causes, each with what follows from it; at the saw not what its cut itself cautions of. */
 const notes = computed(() => {
   const out: Note[] = []

@@ -8,7 +8,7 @@ import { mayAll, me } from '../state/me'
 import { inShop, roomId, shopId, stops } from '../state/place'
 
 const route = useRoute()
-const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw' }
+const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', hang: 'Hang' }
 const open = computed(() => (inShop.value ? null : view.value))
 const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...open.value?.stops.find((s) => s.id === id) })))
 const to = (stop: string) => (open.value ? { name: stop, params: { job: open.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
@@ -22,9 +22,9 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
   <aside class="story screen-only">
     <RouterLink class="name" :to="{ name: 'jobs' }" title="All jobs">Gnomon</RouterLink>
     <nav aria-label="The order of work">
-      <svg class="stick" width="16" height="388" aria-hidden="true">
-        <rect x="1" y="0" width="13" height="388" rx="1" />
-        <line v-for="n in 38" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
+      <svg class="stick" width="16" height="466" aria-hidden="true">
+        <rect x="1" y="0" width="13" height="466" rx="1" />
+        <line v-for="n in 46" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
       </svg>
       <RouterLink
         v-for="s in marks"
@@ -47,7 +47,7 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
       <RouterLink
         v-if="mayAll && (open || !me?.job)"
         class="stop"
-        :class="{ on: ['shop', 'mouldings', 'saws', 'rules'].includes(String(route.name)) }"
+        :class="{ on: ['shop', 'mouldings', 'saws', 'rules', 'times'].includes(String(route.name)) }"
         :to="toShop"
       >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>

@@ -64,6 +64,7 @@ export const spotKinds = [
   { label: 'vent', value: 'vent' },
   { label: 'pipe', value: 'pipe' },
   { label: 'stud', value: 'stud' },
+  { label: 'joist end', value: 'joist' },
   { label: 'step up', value: 'step_up' },
   { label: 'step down', value: 'step_down' },
 ]

@@ -1,4 +1,4 @@
-// What is done at the saw before the program has it, and a job as it stands with that.
+// What is done at the saw and on the wall before the program has it, and a job as it stands with that.
 import type { CutView } from '../api/client'
 import type { JobNow } from './held'
 
@@ -6,17 +6,19 @@ export interface Done {
   /** The name of the request, and of the record that it makes. */
   id: string
   job: string
-  what: 'cut' | 'coped' | 'miscut' | 'take_back' | 'recut'
+  what: 'cut' | 'coped' | 'miscut' | 'take_back' | 'recut' | 'hung' | 'trouble' | 'ticked'
+  /** None where a task was done. */
   piece: string
-  hand: 'left' | 'right'
+  /** Of an end. */
+  hand?: 'left' | 'right'
   /** What the piece was called, and how long it was to be, for the person. */
   label: string
   /** When, by this device's clock. */
   at: number
   mark?: CutView['mark']
-  /** The record that is taken back, and of which step of the end it is. */
+  /** The record that is taken back, and of which step of the end it is, or of what hangs. */
   of?: string
-  step?: 'cut' | 'cope'
+  step?: 'cut' | 'cope' | 'hang'
   off?: { off: string; by: string; why: string }
   /** Why the program did not take it. */
   refused?: string
@@ -24,7 +26,8 @@ export interface Done {
 
 /** A job as it stands with what waits here: the program's last word, and on top of it what it has not heard yet. */
 export function withWaiting(v: JobNow | null, done: Done[]): JobNow | null {
-  const mine = done.filter((d) => d.job === v?.id && !d.refused)
+  // What is done on the wall is laid over what is shown there (state/hanging.ts).
+  const mine = done.filter((d) => d.job === v?.id && !d.refused && d.hand && d.step !== 'hang' && d.what !== 'trouble')
   if (!v || !mine.length) return v
   // By piece/hand: the record, empty where it is not cut or coped any more.
   const cut = new Map<string, string>()

@@ -1,4 +1,4 @@
-// What is done at the saw, in the order it was done: kept on this device until the program
+// What is done at the saw and on the wall, in the order it was done: kept on this device until the program
 // has it, each under a name of its own so that it counts once however often it is sent.
 import { get, set } from 'idb-keyval'
 import { computed, ref, shallowRef } from 'vue'
@@ -56,7 +56,7 @@ function call(d: Done, wants: string[]) {
   const sender = { client: clientId, ...listener.asking(wants), once: d.id, ago: Math.max(0, Math.round((Date.now() - d.at) / 1000)) }
   const params = { path: { job: d.job } }
   const changes = (op: Op) => api.POST('/api/jobs/{job}/changes', { params, body: { ...sender, ops: [op] } })
-  if (d.what === 'recut') return api.POST('/api/jobs/{job}/recut', { params, body: { ...sender, piece: d.piece, end: d.hand, ...d.off! } })
+  if (d.what === 'recut') return api.POST('/api/jobs/{job}/recut', { params, body: { ...sender, piece: d.piece, end: d.hand!, ...d.off! } })
   if (d.of) return changes({ do: 'take_back', id: d.of })
   // What an earlier program left waiting is sent as that one would have sent it.
   const old = 'mitre_deg' in d.mark!

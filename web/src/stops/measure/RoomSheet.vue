@@ -4,11 +4,12 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import EntryField from '../../parts/EntryField.vue'
+import FactField from '../../parts/FactField.vue'
 import LengthInput from '../../parts/LengthInput.vue'
 import { lineOf, sendBody } from '../../api/client'
 import { roomShapes } from '../../state/choices'
 import { clientId } from '../../state/client'
-import { attempt, newId, refresh, setOp, setter, view } from '../../state/job'
+import { attempt, metric, newId, refresh, setOp, setter, view } from '../../state/job'
 import { comeInBy } from '../../state/deciding'
 import { room } from '../../state/place'
 import { dropped, taken } from '../../state/drop'
@@ -83,6 +84,10 @@ const tools = computed(() => view.value!.tools)
         @change="(e) => attempt(setOp('room', room!.id, 'wet', (e.target as HTMLInputElement).checked, room!.wet))"
       />water stands on its floor</label
     >
+    <div class="grid">
+      <FactField kind="room" :of="room" field="joist_spacing" label="ceiling joists apart" :hint="metric ? '400' : '16'" />
+      <FactField kind="room" :of="room" field="ceiling_board" label="ceiling board, thick" :hint="metric ? '12.5' : '1/2'" />
+    </div>
     <PickField
       v-if="doors.length > 1"
       label="people come in by"

@@ -28,6 +28,7 @@ async function addSpot(text: string) {
 const setAt = (s: SpotView) => (text: string, was: string) =>
   text ? change(setOp('spot', s.id, 'at', text, was)) : change({ do: 'remove', kind: 'spot', id: s.id })
 const sides = ['left', 'right'].map((value) => ({ value, label: value }))
+const bare = () => attempt(setOp('wall', props.wall.id, 'bare', !props.wall.bare, !!props.wall.bare))
 const setStud = (s: SpotView, v: string) => attempt(setOp('spot', s.id, 'stud', v, s.stud))
 const removeSpot = (id: string) => attempt({ do: 'remove', kind: 'spot', id })
 const last = computed(() => props.index === (room.value?.walls.length ?? 0) - 1)
@@ -68,6 +69,7 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
     beside a floor or ceiling that rises is measured along it.
   </p>
   <label class="tick"><input type="checkbox" :checked="wall.joists" @change="joists" />ceiling joists run along this wall</label>
+  <label class="tick"><input type="checkbox" :checked="wall.bare" @change="bare" />no studs behind it: brick, block or metal</label>
   <p v-if="wall.rise" class="small">The ceiling <SetText :text="wall.rise" />.</p>
   <p v-if="studs" class="small quiet">Studs at <SetText :text="studs" />.</p>
   <h4>Along the wall</h4>
@@ -76,13 +78,13 @@ const studs = computed(() => props.wall.studs.map((s) => s.text).join(', '))
     <div class="grid">
       <LengthInput takes="length" label="at, from left end" :entry="s.at" :commit="setAt(s)" />
       <FactField
-        v-if="s.kind !== 'stud'"
+        v-if="!['stud', 'joist'].includes(s.kind)"
         kind="spot"
         :of="s"
         field="height"
         :label="s.kind.startsWith('step') ? 'step, high' : s.kind === 'pipe' ? 'middle over floor' : 'bottom over floor'"
       />
-      <FactField v-if="s.kind !== 'stud' && !s.kind.startsWith('step')" kind="spot" :of="s" field="width" :label="s.kind === 'pipe' ? 'diameter' : 'width'" />
+      <FactField v-if="['socket', 'vent', 'pipe'].includes(s.kind)" kind="spot" :of="s" field="width" :label="s.kind === 'pipe' ? 'diameter' : 'width'" />
       <template v-if="['socket', 'vent', 'pipe'].includes(s.kind)">
         <FactField v-if="s.kind !== 'pipe'" kind="spot" :of="s" field="tall" label="itself high" />
         <FactField kind="spot" :of="s" field="right" label="to the right end" /><FactField kind="spot" :of="s" field="clear" label="left clear around it" />

@@ -9,7 +9,16 @@ import { news } from '../../state/news'
 import { refused, throwAway, unsent } from '../../state/queue'
 import { choose } from '../../state/place'
 
-const words: Record<string, string> = { cut: 'cut', coped: 'coped', miscut: 'miscut', take_back: 'mark taken back', recut: 'recut' }
+const words: Record<string, string> = {
+  cut: 'cut',
+  coped: 'coped',
+  miscut: 'miscut',
+  take_back: 'mark taken back',
+  recut: 'recut',
+  hung: 'hung',
+  trouble: 'trouble',
+  ticked: 'done',
+}
 const recuts = computed(() => unsent.value.filter((d) => d.what === 'recut' && d.job === view.value?.id))
 /** What was done just now is on its way: nothing to tell yet. */
 const now = useNow({ interval: 500 })
