@@ -52,7 +52,7 @@ func WriteCutSheetPDF(w io.Writer, j job.Job, p plan.Plan, link Link) error {
 				if err != nil {
 					return err
 				}
-				if err := s.cutLine(j, *q, labels, float64(q.Cut)/float64(longest), to); err != nil {
+				if err := s.cutLine(j, *q, p.NailText(q, j.Unit), labels, float64(q.Cut)/float64(longest), to); err != nil {
 					return err
 				}
 			}
@@ -79,7 +79,7 @@ const sheetCode = 40.0
 
 // cutLine is one piece: boxes, name and order, length, the bar, what is on its ends, and its
 // code.
-func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share float64, link string) error {
+func (s *page) cutLine(j job.Job, q piece.Piece, nails string, labels map[string]string, share float64, link string) error {
 	s.down(30, 62+22*float64(len(q.Remarks()))+lyingHigh*float64(min(1, len(q.Holes)))) // each end may take two lines
 	y := s.y
 	if err := s.code(link, s.right-sheetCode, y-18, sheetCode); err != nil {
@@ -98,9 +98,12 @@ func (s *page) cutLine(j job.Job, q piece.Piece, labels map[string]string, share
 	if q.Miscuts > 0 {
 		hang += fmt.Sprintf(", spoiled %d", q.Miscuts)
 	}
+	if nails != "" {
+		hang += ", nails " + nails
+	}
 	s.put(s.left+told, q.LengthText(j.Unit), "B", 22, true)
 	s.y = y + 13
-	s.put(s.left+40, hang, "", 9.5, false)
+	s.fit(s.left+40, told-46, hang, "", 9.5)
 	if m := q.MeasuredText(j.Unit); m != "" {
 		s.put(s.left+told, "measured "+m, "", 9.5, true)
 	}

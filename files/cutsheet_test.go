@@ -217,11 +217,13 @@ func TestCutListTellsWhatItHas(t *testing.T) {
 	rows, err := csv.NewReader(&b).ReadAll()
 	require.NoError(t, err)
 	n := len(rows[0])
-	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-10:n-4])
-	assert.Equal(t, "Hall stool", rows[1][n-10], "what goes up first")
+	assert.Equal(t, []string{"moulding", "hangs", "bench", "left_note", "right_note", "allowed"}, rows[0][n-12:n-6])
+	assert.Equal(t, "Hall stool", rows[1][n-12], "what goes up first")
 	for _, r := range rows {
 		if r[0] == "Base 9" && r[1] == "Waiting Hall" {
-			assert.Equal(t, "Square against the casing.", r[n-6])
+			assert.Equal(t, "Square against the casing.", r[n-8])
+			assert.Regexp(t, `^\d+ of `, r[n-2], "its nails")
+			assert.Empty(t, r[n-1], "it is not up")
 			return
 		}
 	}

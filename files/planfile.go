@@ -242,7 +242,7 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 		}
 	}
 	head = append(head, "left_lies", "left_dial_bevel", "right_lies", "right_dial_bevel", "moulding", "hangs", "bench", "left_note", "right_note", "allowed",
-		"left_chamfer", "right_chamfer", "held", "not_as_is")
+		"left_chamfer", "right_chamfer", "held", "not_as_is", "nails", "hung")
 	if err := c.Write(head); err != nil {
 		return err
 	}
@@ -256,11 +256,15 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 			f := planEnd(e)
 			row = append(row, f.Joint, f.ToldTo, labels[e.Meets], number(f.Mitre), number(f.Bevel), text(f.Keep), number(f.Dial), number(f.Detent))
 		}
+		up := ""
+		if q.Hung != "" {
+			up = "yes"
+		}
 		for _, e := range []piece.End{q.Left, q.Right} {
 			row = append(row, saw.Lying(e.Pose, e.Fence), number(planEnd(e).Tilt))
 		}
 		row = append(row, j.Moulding(q.Moulding).Title(), fmt.Sprint(q.Hang), labels[q.Group], q.Left.Remark(), q.Right.Remark(), q.AllowanceText(j.Unit),
-			chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs)
+			chamfered(q.Left, j.Unit), chamfered(q.Right, j.Unit), q.Held, q.NotAsIs, p.NailText(q, j.Unit), up)
 		if err := c.Write(cells(row...)); err != nil {
 			return err
 		}

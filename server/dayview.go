@@ -52,16 +52,18 @@ type DayView struct{ of of[job.Day] }
 
 // PlanOfDay is the plan of the days.
 type PlanOfDay struct {
-	Days     []DayOfPlan    `json:"days" doc:"each day that something is done or dries on, in order"`
-	Tasks    []DayTaskView  `json:"tasks"`
-	People   []string       `json:"people"`
-	Dated    bool           `json:"dated" doc:"the first day is said"`
-	Ends     string         `json:"ends" doc:"in words"`
-	Bound    string         `json:"bound" doc:"what no order could beat, in words"`
-	Work     string         `json:"work" doc:"what is left"`
-	Longest  []string       `json:"longest" doc:"what waits for one another longest, in order"`
-	Findings []FindingView  `json:"findings"`
-	Moves    []DayMovedView `json:"moves"`
+	Days     []DayOfPlan      `json:"days" doc:"each day that something is done or dries on, in order"`
+	Tasks    []DayTaskView    `json:"tasks"`
+	People   []string         `json:"people"`
+	Dated    bool             `json:"dated" doc:"the first day is said"`
+	Ends     string           `json:"ends" doc:"in words"`
+	Bound    string           `json:"bound" doc:"what no order could beat, in words"`
+	Work     string           `json:"work" doc:"what is left"`
+	Longest  []string         `json:"longest" doc:"what waits for one another longest, in order"`
+	Findings []FindingView    `json:"findings"`
+	Moves    []DayMovedView   `json:"moves"`
+	Prepare  []FinishStepView `json:"prepare" doc:"what is done with the stock first"`
+	Nails    []NailRowView    `json:"nails" doc:"that the whole job takes"`
 }
 
 // DayOfPlan is one day, with when work begins and ends on it in minutes from the midnight before the first day.
@@ -120,7 +122,9 @@ func (s *server) onDay(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			return &Body[PlanOfDay]{dayView(&p.job, &d)}, nil
+			v := dayView(&p.job, &d)
+			v.prepared(&p.job, day.Prepare(&p.job, &p.plan))
+			return &Body[PlanOfDay]{v}, nil
 		})
 	huma.Register(api, telling(api, op(http.MethodPost, "/api/jobs/{job}/day/move", "move-task", "Put a task of the plan of the day before another")),
 		func(ctx context.Context, in *struct {
@@ -152,6 +156,16 @@ func (s *server) onDay(api huma.API) {
 			}
 			return files.WriteCalendar(b, p.job, d)
 		})
+}
+
+func (v *PlanOfDay) prepared(j *job.Job, k day.Preparing) {
+	v.Prepare, v.Nails = []FinishStepView{}, []NailRowView{}
+	for _, s := range k.Steps {
+		v.Prepare = append(v.Prepare, FinishStepView{s.ID, s.What, some(s.Mind)})
+	}
+	for _, n := range k.Nails {
+		v.Nails = append(v.Nails, NailRowView{Length: lengthView(n.Length, j.Unit), Count: n.Count, Kind: n.Kind})
+	}
 }
 
 func dayView(j *job.Job, d *day.Plan) PlanOfDay {

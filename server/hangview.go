@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -13,6 +14,7 @@ import (
 	"gnomon/core/picture"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/words"
 )
 
 // HangView is a room on the wall: what goes up next, and all that is done there.
@@ -28,7 +30,7 @@ type HangView struct {
 	Finish   FinishView      `json:"finish"`
 	Troubles []TroubleView   `json:"troubles"`
 	Findings []FindingView   `json:"findings"`
-	Ticked   []string        `json:"ticked" doc:"what of the room was ticked"`
+	Ticked   []string        `json:"ticked" doc:"what of the room and of the whole job was ticked"`
 }
 
 // HangCardView is what to know when something goes up.
@@ -205,7 +207,7 @@ func hangView(j *job.Job, r *plan.RoomPlan) HangView {
 	v.strips(j, r)
 	v.Finish = finishView(r, u)
 	for task := range j.Done() {
-		if len(task) > len(r.Room) && task[:len(r.Room)+1] == r.Room+"." {
+		if strings.HasPrefix(task, r.Room+".") || !strings.Contains(task, ".") {
 			v.Ticked = append(v.Ticked, task)
 		}
 	}
@@ -285,13 +287,13 @@ func firstView(j *job.Job, f hang.First) FirstView {
 func (v *HangView) strips(j *job.Job, r *plan.RoomPlan) {
 	u := j.Unit
 	for _, s := range r.Fixing.Strips {
-		k := HangStripView{Task: r.Room + "." + string(s.Kind) + "-" + s.Wall, Kind: string(s.Kind), Wall: s.Wall, Title: job.WallNumber(s.Number - 1),
+		k := HangStripView{Task: r.Room + "." + string(s.Kind) + "-" + s.Wall, Kind: string(s.Kind), Wall: s.Wall, Title: words.Capital(string(s.Kind)) + ", " + job.WallNumber(s.Number-1),
 			Long: lengthView(s.Long(), u), Size: s.Thick.In(u) + " by " + s.Reach.In(u), Where: s.Text(u)}
 		v.Strips = append(v.Strips, k)
 	}
 	cuts, _ := hang.CutStrips(r.Fixing.Strips, j.Prices.Strip.Length, j.Kerf())
 	for _, c := range cuts {
-		v.Cuts = append(v.Cuts, StripCutView{v.Strips[c.Strip].Kind + ", " + v.Strips[c.Strip].Title, lengthView(c.Length, u), c.Stick})
+		v.Cuts = append(v.Cuts, StripCutView{words.Small(v.Strips[c.Strip].Title), lengthView(c.Length, u), c.Stick})
 	}
 }
 

@@ -80,6 +80,7 @@ type PieceView struct {
 	Right    EndView             `json:"right"`
 	Miscuts  int                 `json:"miscuts"`
 	Done     bool                `json:"done"`
+	Hung     bool                `json:"hung,omitempty" doc:"it hangs"`
 	Hang     int                 `json:"hang" doc:"its place in the order to hang, from 1, in its room"`
 	Of       string              `json:"of,omitempty" doc:"the whole that it is a part of"`
 	Stick    string              `json:"stick,omitempty" doc:"the stick it is cut from, and where on it, in words"`
@@ -390,7 +391,7 @@ func roomPart(j *job.Job, r *job.Room, p *plan.RoomPlan, code string) RoomPart {
 func pieceView(q *piece.Piece, wall string, byID map[string]*piece.Piece, u measure.Unit) PieceView {
 	v := PieceView{ID: q.ID, Label: q.Label, Room: q.Room, Run: q.Run, Wall: q.Wall, WallText: wall, Moulding: q.Moulding,
 		Length: lengthView(q.Length, u), Cut: lengthView(q.Cut, u), Left: endView(&q.Left, byID, u), Right: endView(&q.Right, byID, u),
-		Miscuts: q.Miscuts, Done: q.Done, Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
+		Miscuts: q.Miscuts, Done: q.Done, Hung: q.Hung != "", Hang: q.Hang, Of: q.Of, Held: q.Held, NotAsIs: q.NotAsIs, Remarks: some(q.Remarks()),
 		Ends: some(q.EndRemarks(u)), Set: q.Set, Part: q.Part, Odd: q.Odd, Group: q.Group, Cap: q.Cap, Early: q.Early, Late: q.Late, How: q.How,
 		Allowed: q.AllowanceText(u)}
 	if h := q.Hand; h != nil {

@@ -68,7 +68,11 @@ func (f *fixing) backing() {
 // strip plans backing: as far out as it may come and stay hidden, (P − f_c)·(1 − b/(D − f_w)) − 1/16.
 func (f *fixing) strip(t *stretch.Run, s *stretch.Stretch, k *Framing) {
 	thick := f.stripThick()
-	reach := t.Shape().Read().Backing(t.Moulding.Seat(), thick)
+	mark := measure.Inch / 16
+	if f.In.Job.Unit.Metric() {
+		mark = measure.Millimetre
+	}
+	reach := t.Shape().Read().Backing(t.Moulding.Seat(), thick) / mark * mark // as it can be ripped: rather narrower
 	if reach < measure.Inch/2 {
 		f.out.Findings.Add(noBacking.In(f.In.ID, k.Wall).Says(t.Moulding.Title(), job.WallNumber(s.Wall)).Because(thick.In(f.In.Job.Unit)))
 		return
@@ -93,8 +97,8 @@ func (s *Strip) Long() measure.Length { return s.To - s.From }
 func (s *Strip) Text(unit measure.Unit) string {
 	switch {
 	case s.Kind == Backing:
-		return "Square-edged, under the ceiling in the corner, glued and nailed up through the board. It may come out " + s.Reach.In(unit) +
-			" and stays behind the crown."
+		return "Square-edged, under the ceiling: glued to it, and nailed back through the board into the wall’s top plate. It comes out " +
+			s.Reach.In(unit) + " and stays behind the crown."
 	case s.Foot > 0:
 		return "As thick as the tiles, its lower edge " + s.Foot.In(unit) + " over the floor; tiles are laid up to it."
 	}

@@ -1,7 +1,11 @@
 package hang
 
 import (
+	"cmp"
+	"fmt"
 	"math"
+	"slices"
+	"strings"
 
 	"gnomon/core/finding"
 	"gnomon/core/job"
@@ -73,6 +77,34 @@ type Fixing struct {
 func (f *Fixing) Of(piece string) []Nail {
 	at := f.of[piece]
 	return f.Nails[at[0]:at[1]]
+}
+
+// Text are the nails of a piece as a list has them: 18 of 2 1/2", 2 of 1"; nothing where it has none.
+func (f *Fixing) Text(piece string, unit measure.Unit) string {
+	var out []string
+	of := f.Of(piece)
+	for _, l := range lengths(of) {
+		n := 0
+		for _, k := range of {
+			if k.Length == l {
+				n++
+			}
+		}
+		out = append(out, fmt.Sprintf("%d of %s", n, l.In(unit)))
+	}
+	return strings.Join(out, ", ")
+}
+
+// lengths are those of nails, the longest first.
+func lengths(of []Nail) []measure.Length {
+	var out []measure.Length
+	for _, n := range of {
+		if !slices.Contains(out, n.Length) {
+			out = append(out, n.Length)
+		}
+	}
+	slices.SortFunc(out, func(a, b measure.Length) int { return cmp.Compare(b, a) })
+	return out
 }
 
 // fixing is a room being fixed.

@@ -50,6 +50,7 @@ type BandPiece struct {
 	From  float64    `json:"from"`
 	To    float64    `json:"to"`
 	Holes []BandHole `json:"holes,omitempty"`
+	Up    bool       `json:"up,omitempty" doc:"it hangs"`
 }
 
 // BandHole is what is cut out of a piece, along the band.
@@ -112,7 +113,7 @@ func Unroll(m survey.Measures, r *job.Room, pieces []*piece.Piece) Band {
 	for _, p := range pieces {
 		if f, ok := frames[p.Wall]; ok && p.Room == r.ID && !p.Cap && !p.Turns && p.Set == "" && p.Run != "" {
 			from, to := p.Along()
-			q := BandPiece{ID: p.ID, Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale}
+			q := BandPiece{ID: p.ID, Up: p.Hung != "", Level: level[p.Run], From: f.at + from.Inches()*f.scale, To: f.at + to.Inches()*f.scale}
 			for _, h := range p.Holes {
 				q.Holes = append(q.Holes, BandHole{f.at + (p.BackFrom()+h.From).Inches()*f.scale, f.at + (p.BackFrom()+h.To).Inches()*f.scale})
 			}

@@ -45,7 +45,7 @@ func TestBand(t *testing.T) {
 	assert.Equal(t, "valley", b.Corners[1].Fold)
 	assert.Equal(t, BandOpening{"o", "w1", "door", true, 30, 66}, b.Openings[0])
 	assert.Len(t, b.Pieces, 7)
-	assert.Equal(t, BandPiece{"k.w1.o", "floor", 66, 144, nil}, b.Pieces[1])
+	assert.Equal(t, BandPiece{"k.w1.o", "floor", 66, 144, nil, false}, b.Pieces[1])
 
 	j.Rooms[0].Walls[1].Lengths = nil
 	b = Unroll(survey.Reduce(&j, &j.Rooms[0]), &j.Rooms[0], nil)

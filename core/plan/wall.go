@@ -3,6 +3,7 @@ package plan
 import (
 	"gnomon/core/hang"
 	"gnomon/core/job"
+	"gnomon/core/measure"
 	"gnomon/core/piece"
 )
 
@@ -73,3 +74,13 @@ func (p *RoomPlan) In() *hang.Room { return &p.in }
 
 // Wall are the facts of the room's walls that stand: what hangs, and what gave trouble.
 func (p *RoomPlan) Wall() []job.Record { return p.wall }
+
+// NailText are the nails of a piece as a list has them.
+func (p Plan) NailText(piece *piece.Piece, unit measure.Unit) string {
+	for _, r := range p.Rooms {
+		if r.Room == piece.Room {
+			return r.Fixing.Text(piece.ID, unit)
+		}
+	}
+	return ""
+}

@@ -55,7 +55,7 @@ const box = ref<'' | 'go' | 'keys' | 'room' | 'compare'>('')
 const stop = computed(() => String(route.name ?? ''))
 const withBand = computed(() => ['measure', 'joints', 'sticks', 'saw'].includes(stop.value))
 /** The room's findings stand beside; at Hang what the wall has to say comes first. */
-const withMargin = computed(() => withBand.value || stop.value === 'hang')
+const withMargin = computed(() => withBand.value || (stop.value === 'hang' && route.query.sheet !== 'day'))
 
 // Nothing is asked for before it is known who asks.
 void whoAmI()

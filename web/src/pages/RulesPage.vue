@@ -241,6 +241,30 @@ const followTyped = () => typed.value && attempt(typed.value.op)
             />
           </div>
         </section>
+        <section>
+          <h2>Nails</h2>
+          <div class="measures">
+            <EntryField
+              label="times what it passes"
+              :value="v.rules.nail_times.typed"
+              :commit="measure('nail_times', 'Nails so many times what they pass:')"
+            /><LengthInput label="from an end" :entry="v.rules.nail_end" :commit="measure('nail_end', 'First nails from an end:')" />
+          </div>
+          <div class="measures">
+            <LengthInput label="studs left within" :entry="v.rules.nail_near" :commit="measure('nail_near', 'Studs left to an end within')" /><LengthInput
+              label="heights apart"
+              :entry="v.rules.nail_stagger"
+              :commit="measure('nail_stagger', 'Heights in a corner apart by')"
+            />
+          </div>
+          <div class="measures">
+            <LengthInput label="casing every" :entry="v.rules.casing_every" :commit="measure('casing_every', 'Casing nailed every')" /><LengthInput
+              label="backing every"
+              :entry="v.rules.backing_every"
+              :commit="measure('backing_every', 'Backing nailed every')"
+            />
+          </div>
+        </section>
         <section v-if="typed">
           <h2><SetText :text="typed.of" /></h2>
           <ChangeList :trial="typed.trial" @follow="followTyped" @leave="typed = null" />

@@ -47,9 +47,9 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
         v-for="p in band.pieces"
         :key="p.id"
         class="piece"
-        :class="[p.level, { on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done }]"
+        :class="[p.level, { on: isChosen('piece', p.id), done: pieceById.get(p.id)?.done, up: p.up }]"
         :style="{ left: at(p.from), width: `calc(${at(p.to - p.from)} - 2px)` }"
-        :aria-label="`${pieceById.get(p.id)?.label}${pieceById.get(p.id)?.done ? ', cut' : ''}`"
+        :aria-label="`${pieceById.get(p.id)?.label}${p.up ? ', up' : pieceById.get(p.id)?.done ? ', cut' : ''}`"
         @click="choose('piece', p.id)"
       />
       <template v-for="p in band.pieces" :key="`h${p.id}`"
@@ -164,6 +164,9 @@ const wide = (s: { from: number; to: number }) => ((s.to - s.from) / (band.value
 .piece.done {
   background: var(--leaf-wash);
   border-color: var(--leaf);
+}
+.piece.up {
+  background: var(--leaf);
 }
 .piece.on {
   outline: 2px solid var(--chalk);

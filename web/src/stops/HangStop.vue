@@ -13,11 +13,13 @@ const parts = {
   first: import('./hang/FirstPiece.vue'),
   backing: import('./hang/StripList.vue'),
   finish: import('./hang/FinishList.vue'),
+  stock: import('./hang/StockList.vue'),
   day: import('./hang/DayPlan.vue'),
 }
 const late = (of: keyof typeof parts) => defineAsyncComponent(() => parts[of])
 const sheets = [
   { id: '', name: 'The next piece', is: NextPiece },
+  { id: 'stock', name: 'Stock', is: late('stock') },
   { id: 'ladder', name: 'Ladder round', is: late('ladder') },
   { id: 'first', name: 'First piece', is: late('first') },
   { id: 'backing', name: 'Backing', is: late('backing') },

@@ -1,36 +1,24 @@
 <script setup lang="ts">
 // The plan of the days: a row for each person, and one for what dries while other work goes on.
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { api, lineOf, type Schemas, take } from '../../api/client'
 import EntryField from '../../parts/EntryField.vue'
 import PickField from '../../parts/PickField.vue'
 import SetText from '../../parts/SetText.vue'
 import { attempt, sendNow, setOp, setter, view } from '../../state/job'
 import { clientId } from '../../state/client'
+import { dayMissed, dayPlan } from '../../state/dayplan'
 import { clockHere, tick } from '../../state/hanging'
 import { mayAll, mayCut } from '../../state/me'
 import { tell } from '../../state/notice'
 import { add, waiting } from '../../state/queue'
 
 type Task = Schemas['DayTaskView']
-const plan = shallowRef<Schemas['PlanOfDay'] | null>(null)
-const missed = ref('')
-watch(
-  () => [view.value?.id, view.value?.revision] as const,
-  async ([job]) => {
-    if (!job) return
-    try {
-      plan.value = await take(api.GET('/api/jobs/{job}/day', { params: { path: { job } } }))
-      missed.value = ''
-    } catch (e) {
-      missed.value = lineOf(e)
-    }
-  },
-  { immediate: true },
-)
+const plan = dayPlan
+const missed = dayMissed
 const day = computed(() => view.value!.day)
 const tasks = computed(() => plan.value?.tasks ?? [])
-const inOrder = computed(() => [...tasks.value].sort((a, b) => Number(b.done) - Number(a.done) || a.start - b.start || a.end - b.end))
+const inOrder = computed(() => [...tasks.value].sort((a, b) => Number(a.done) - Number(b.done) || a.start - b.start || a.end - b.end))
 const rows = computed(() => [...(plan.value?.people ?? []).map((name, i) => ({ name, who: i })), { name: 'dries', who: -1 }])
 
 /** What of a task falls on a day, as a share of that day. */
@@ -49,6 +37,8 @@ const bars = (d: Schemas['DayOfPlan'], who: number) =>
     return at ? [{ t, at, text: t.what }] : []
   })
 
+/** On a phone what is to be done comes before how it is planned. */
+const narrow = matchMedia('(max-width: 640px)').matches
 const chosen = ref('')
 const dragged = ref('')
 async function move(task: string, before: string) {
@@ -87,26 +77,29 @@ const print = () => window.print()
   <p v-else-if="plan && !tasks.length" class="none">Nothing is planned yet: measure a room and say what runs along its walls, and its work stands here.</p>
   <div v-else-if="plan" class="plan">
     <header>
-      <div class="fields screen-only">
-        <EntryField label="first day" :value="day.start" :commit="set('start')" placeholder="2031-05-02" class="date" />
-        <EntryField label="from" :value="day.from" :commit="set('from')" class="hour" />
-        <EntryField label="to" :value="day.to" :commit="set('to')" class="hour" />
-        <PickField
-          label="people"
-          :value="String(day.people || 1)"
-          :options="['1', '2', '3', '4'].map((n) => ({ value: n, label: n }))"
-          @pick="(n) => attempt(setOp('day', '', 'people', Number(n), day.people))"
-        />
-        <label class="tick"
-          ><input type="checkbox" :checked="day.weekends" @change="attempt(setOp('day', '', 'weekends', !day.weekends, day.weekends))" /> weekends too</label
-        >
-        <EntryField label="promised for" :value="view!.promised" :commit="setter('job', '', 'promised')" placeholder="2031-05-09" class="date" />
-        <RouterLink v-if="mayAll" class="btn plain" :to="{ name: 'times', params: { job: view!.id } }">Times</RouterLink>
-        <a class="btn plain" :class="{ off: !plan.dated }" :href="plan.dated ? `/api/jobs/${encodeURIComponent(view!.id)}/day.ics` : undefined" download
-          >Calendar</a
-        >
-        <button class="btn plain" type="button" @click="print">Print</button>
-      </div>
+      <details class="screen-only" :open="!narrow">
+        <summary>Days, hours and people</summary>
+        <div class="fields">
+          <EntryField label="first day" :value="day.start" :commit="set('start')" placeholder="2031-05-02" class="date" />
+          <EntryField label="from" :value="day.from" :commit="set('from')" class="hour" />
+          <EntryField label="to" :value="day.to" :commit="set('to')" class="hour" />
+          <PickField
+            label="people"
+            :value="String(day.people || 1)"
+            :options="['1', '2', '3', '4'].map((n) => ({ value: n, label: n }))"
+            @pick="(n) => attempt(setOp('day', '', 'people', Number(n), day.people))"
+          />
+          <label class="tick"
+            ><input type="checkbox" :checked="day.weekends" @change="attempt(setOp('day', '', 'weekends', !day.weekends, day.weekends))" /> weekends too</label
+          >
+          <EntryField label="promised for" :value="view!.promised" :commit="setter('job', '', 'promised')" placeholder="2031-05-09" class="date" />
+          <RouterLink v-if="mayAll" class="btn plain" :to="{ name: 'times', params: { job: view!.id } }">Times</RouterLink>
+          <a class="btn plain" :class="{ off: !plan.dated }" :href="plan.dated ? `/api/jobs/${encodeURIComponent(view!.id)}/day.ics` : undefined" download
+            >Calendar</a
+          >
+          <button class="btn plain" type="button" @click="print">Print</button>
+        </div>
+      </details>
       <p>
         <b>{{ plan.work }}</b> of work left; done by <b><SetText :text="plan.ends" /></b>. No order gets it done before <SetText :text="plan.bound" />.
       </p>
@@ -207,6 +200,11 @@ const print = () => window.print()
   align-items: flex-end;
   padding-bottom: 8px;
 }
+summary {
+  cursor: pointer;
+  padding: 4px 0;
+  color: var(--pencil);
+}
 .date {
   width: 128px;
 }
@@ -244,7 +242,7 @@ const print = () => window.print()
   overflow-x: auto;
 }
 .day {
-  flex: 1 0 190px;
+  flex: 1 0 270px;
   border-left: 1px solid var(--rule);
 }
 .line .top {

@@ -12,7 +12,7 @@ import TickList from './TickList.vue'
     joists run along it.
   </p>
   <template v-else>
-    <TickList v-for="s in hanging.strips" :key="s.task" :task="s.task" :title="`${s.kind}, ${s.title}`">
+    <TickList v-for="s in hanging.strips" :key="s.task" :task="s.task" :title="s.title">
       <p>
         <b><LengthText :of="s.long" /></b> of <SetText :text="s.size" />. <SetText :text="s.where" />
       </p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A thing to do, ticked once it is done; a tick can be taken back like any fact.
 import { computed } from 'vue'
+import SetText from '../../parts/SetText.vue'
 import { hanging, tick } from '../../state/hanging'
 import { mayCut } from '../../state/me'
 
@@ -11,7 +12,7 @@ const done = computed(() => !!hanging.value?.ticked.includes(props.task))
 <template>
   <section class="todo" :class="{ done }">
     <header>
-      <h3>{{ title }}</h3>
+      <h3><SetText :text="title" /></h3>
       <button class="btn plain" type="button" :disabled="done || !mayCut" @click="tick(task, title)">{{ done ? 'done' : 'Done' }}</button>
     </header>
     <slot />
