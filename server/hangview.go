@@ -287,8 +287,9 @@ func firstView(j *job.Job, f hang.First) FirstView {
 func (v *HangView) strips(j *job.Job, r *plan.RoomPlan) {
 	u := j.Unit
 	for _, s := range r.Fixing.Strips {
-		k := HangStripView{Task: r.Room + "." + string(s.Kind) + "-" + s.Wall, Kind: string(s.Kind), Wall: s.Wall, Title: words.Capital(string(s.Kind)) + ", " + job.WallNumber(s.Number-1),
-			Long: lengthView(s.Long(), u), Size: s.Thick.In(u) + " by " + s.Reach.In(u), Where: s.Text(u)}
+		k := HangStripView{Task: r.Room + "." + string(s.Kind) + "-" + s.Wall, Kind: string(s.Kind), Wall: s.Wall,
+			Title: words.Capital(string(s.Kind)) + ", " + job.WallNumber(s.Number-1),
+			Long:  lengthView(s.Long(), u), Size: s.Thick.In(u) + " by " + s.Reach.In(u), Where: s.Text(u)}
 		v.Strips = append(v.Strips, k)
 	}
 	cuts, _ := hang.CutStrips(r.Fixing.Strips, j.Prices.Strip.Length, j.Kerf())

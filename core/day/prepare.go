@@ -55,7 +55,8 @@ func Prepare(j *job.Job, p *plan.Plan) Preparing {
 		add(Lie, fmt.Sprintf("Let it lie %s in the rooms where it will hang: %s%s.", Hours(t.Acclimatise), laid, long.In(j.Unit)),
 			"Flat, on strips, wrapping open, heating as it will be: wood that is cut too soon shrinks afterwards, and every mitre opens.")
 	}
-	add(Sort, "Look along every stick, and set bad ones aside.", "Bowed ones make the short pieces; twisted ones go back. Snipe and dents at the ends are cut off first.",
+	add(Sort, "Look along every stick, and set bad ones aside.",
+		"Bowed ones make the short pieces; twisted ones go back. Snipe and dents at the ends are cut off first.",
 		"Sticks whose profile differs are kept apart: two of one batch meet in each corner.")
 	all := &hang.Finish{Face: face}
 	switch j.Rules.Paint {
@@ -74,7 +75,8 @@ func Prepare(j *job.Job, p *plan.Plan) Preparing {
 	default:
 		all.Coats = 3
 		all.Paint = hang.Paint(face, 3)
-		add(Prime, fmt.Sprintf("Nothing is painted before it is cut: primer and two coats go on the wall, %s of face, %s.", all.FaceText(j.Unit), all.PaintText(j.Unit)),
+		add(Prime, fmt.Sprintf("Nothing is painted before it is cut: primer and two coats go on the wall, %s of face, %s.", all.FaceText(j.Unit),
+			all.PaintText(j.Unit)),
 			"Prime backs and cut ends before they go up all the same.")
 	}
 	out.nails(p)

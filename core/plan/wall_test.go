@@ -30,7 +30,8 @@ func driven(p plan.Plan, piece string) (out []string) {
 // A wall of 118 in with base 5 1/4 by 9/16, a door from 70 to 104 (its casings 3 wide in that), a socket at 39 low enough to be cut around, studs at 16
 // in from one found at 7. Left of the door the base is 70 long. Nails pass through 9/16 and a board of 1/2: twice that is 2 1/8, and 2 1/4 is sold.
 //
-// Columns: 3/4 from where the cope has taken 9/16, turned by 2° to be 1/4 in inside the corner's framing; 7 and 23 on studs; the one at 39 is the socket's; 55; and 3/4 from the casing, turned to the door's framing, which
+// Columns: 3/4 from where the cope has taken 9/16, turned by 2° to be 1/4 in inside the corner's framing; 7 and 23 on studs; the one at 39 is the
+// socket's; 55; and 3/4 from the casing, turned to the door's framing, which
 // ends 4 1/4 past the jamb, that is 1 1/16 from the casing's edge: a nail at 3/4 is within it. Two a stud, at 3/4 and 4 1/2.
 func TestAWallOfBase(t *testing.T) {
 	j := plantest.Read(t, `{"gnomon":12,"mouldings":[{"id":"b","height":"5 1/4","thickness":"9/16","profiled":true,"sticks":["16'"]}],
@@ -70,8 +71,10 @@ func TestTurnedTowardTheOpening(t *testing.T) {
 // Crown along the joists, 12 ft: backing behind all of it, and ten nails into that; low ones into its corners and studs. A strip 3/4 thick behind a crown
 // of 4 by 3 1/8 with feet of 1/2 comes out (3.125 − .5)·(1 − .75/3.5) − 1/16 = 2 in.
 func TestCrownAlongTheJoists(t *testing.T) {
-	j := plantest.Read(t, `{"gnomon":12,"mouldings":[{"id":"c","kind":"crown","height":"4","thickness":"3 1/8","wall_foot":"1/2","ceiling_foot":"1/2","sticks":["16'"]}],
-		"rooms":[{"id":"r","closed":true,"walls":[{"id":"w1","length":"144","joists":true,"stud_spacing":"16"},{"id":"w2","length":"96"},{"id":"w3","length":"144"},{"id":"w4","length":"96"}],
+	j := plantest.Read(t, `{"gnomon":12,"mouldings":[{"id":"c","kind":"crown","height":"4","thickness":"3 1/8",
+		"wall_foot":"1/2","ceiling_foot":"1/2","sticks":["16'"]}],
+		"rooms":[{"id":"r","closed":true,"walls":[{"id":"w1","length":"144","joists":true,"stud_spacing":"16"},
+		{"id":"w2","length":"96"},{"id":"w3","length":"144"},{"id":"w4","length":"96"}],
 		"corners":[{"id":"c1","reading":90},{"id":"c2","reading":90},{"id":"c3","reading":90},{"id":"c4","reading":90}],"joist_spacing":"16",
 		"spots":[{"id":"s","wall":"w1","kind":"stud","at":"7"},{"id":"j","wall":"w2","kind":"joist","at":"5"}],
 		"runs":[{"id":"k","moulding":"c","level":"ceiling"}]}]}`)
@@ -129,7 +132,8 @@ func TestCrownAlongTheJoists(t *testing.T) {
 // Two open walls: the corner and the two free ends are climbed to.
 func TestLadderRoundOfAnOpenRoom(t *testing.T) {
 	j := plantest.Read(t, `{"gnomon":12,"mouldings":[{"id":"c","kind":"crown","height":"4","thickness":"3 1/8","sticks":["16'"]}],
-		"rooms":[{"id":"r","closed":false,"walls":[{"id":"w1","length":"100","ceiling_left":"96","ceiling_right":"96 1/4"},{"id":"w2","length":"80"}],"corners":[{"id":"c1","reading":90}],
+		"rooms":[{"id":"r","closed":false,"walls":[{"id":"w1","length":"100","ceiling_left":"96","ceiling_right":"96 1/4"},
+		{"id":"w2","length":"80"}],"corners":[{"id":"c1","reading":90}],
 		"runs":[{"id":"k","moulding":"c","level":"ceiling"}]}]}`)
 	climbs := plantest.Build(t, j).Rooms[0].Rounds()[0].Climbs
 	require.Len(t, climbs, 3)

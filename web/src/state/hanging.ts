@@ -5,6 +5,7 @@ import { api, type Schemas, take } from '../api/client'
 import { kept } from './me'
 import { sendNow, view } from './job'
 import { room } from './place'
+import type { Done } from './done'
 import { add, waiting } from './queue'
 import { shows } from './shows'
 
@@ -40,8 +41,23 @@ watch(
   { immediate: true },
 )
 
-/** What waits here of this job, in the order it was done. */
-const mine = computed(() => waiting.value.filter((d) => d.job === view.value?.id && !d.refused))
+/** What the program has taken and has not told yet in what it said last of the room: between the two nothing comes off the screen. */
+const settling = shallowRef<{ done: Done; revision: number }[]>([])
+watch(
+  waiting,
+  (now, was) => {
+    const taken = was.filter((d) => !d.refused && !now.some((x) => x.id === d.id))
+    const open = settling.value.filter((s) => (told.value?.of.revision ?? 0) < s.revision)
+    settling.value = [...open, ...taken.map((done) => ({ done, revision: view.value?.revision ?? 0 }))]
+  },
+  { flush: 'sync' },
+)
+/** What was done here of this job and is not in what was told, in the order it was done. */
+const mine = computed(() => {
+  const at = told.value?.of.revision ?? 0
+  const all = [...settling.value.filter((s) => s.revision > at).map((s) => s.done), ...waiting.value]
+  return all.filter((d) => d.job === view.value?.id && !d.refused)
+})
 const takenBack = computed(() => new Set(mine.value.filter((d) => d.what === 'take_back').map((d) => d.of)))
 
 export const hanging = computed<HangView | null>(() => {
@@ -74,7 +90,7 @@ export function clockHere(at = new Date()) {
 /** Records that a task was done, or that it was not. */
 export async function tick(task: string, label: string, at = clockHere()) {
   await add({ job: view.value!.id, what: 'ticked', piece: '', label, mark: { id: '', kind: 'ticked', ticked: { task, at } } })
-  await sendNow()
+  void sendNow()
 }
 /** Records that all of a card is up; early names what it went up before. */
 export async function hangUp(c: HangCard, early: string[]) {
@@ -83,9 +99,9 @@ export async function hangUp(c: HangCard, early: string[]) {
     const hung = early.length ? { ...p.mark.hung!, before: early } : p.mark.hung!
     await add({ job: view.value!.id, what: 'hung', piece: p.id, label: p.label, mark: { ...p.mark, hung } })
   }
-  await sendNow()
+  void sendNow()
 }
 export async function takeDown(c: HangCard) {
   for (const p of c.pieces) if (p.hung) await add({ job: view.value!.id, what: 'take_back', piece: p.id, label: p.label, of: p.hung, step: 'hang' })
-  await sendNow()
+  void sendNow()
 }

@@ -65,7 +65,7 @@ async function hung() {
     }
     const i = index.value
     await hangUp(c, early)
-    show(nextOpen(i + 1) ?? c)
+    if (card.value?.pieces[0]!.id === c.pieces[0]!.id) show(nextOpen(i + 1) ?? c) // nobody has gone on to another meanwhile
   } finally {
     busy = false
   }
