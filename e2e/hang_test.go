@@ -164,8 +164,9 @@ func TestTheWaitingHallGoesUp(t *testing.T) {
 		js[bool](b, "([...document.querySelectorAll('.list li:not(.done) button')][0].click(), true)")
 		b.until("document.querySelector('.act') && !document.querySelector('.act').classList.contains('back')")
 		b.key(" ")
-		b.until(fmt.Sprintf("document.querySelectorAll('.list .done').length > %d || document.querySelector('.el-message-box__btns .el-button--primary')?.offsetParent", n))
-		if js[bool](b, "!!document.querySelector('.el-message-box__btns .el-button--primary')?.offsetParent") {
+		const asks = "document.querySelector('.el-message-box__btns .el-button--primary')?.offsetParent"
+		b.until(fmt.Sprintf("document.querySelectorAll('.list .done').length > %d || %s", n, asks))
+		if js[bool](b, "!!"+asks) {
 			b.tap("Hang it all the same")
 			b.until(fmt.Sprintf("document.querySelectorAll('.list .done').length > %d", n))
 		}
@@ -195,7 +196,8 @@ func TestTheWaitingHallGoesUp(t *testing.T) {
 	into("first day", "2031-05-05")
 	d.until("document.querySelector('.days')?.innerText.includes('Mon 5 May')")
 	when := func(what string) string {
-		return js[string](d, "[...document.querySelectorAll('.plan .list li')].find(e => e.querySelector('.what').innerText.startsWith("+quote(what)+")).querySelector('.when').innerText")
+		return js[string](d, "[...document.querySelectorAll('.plan .list li')].find(e => e.querySelector('.what').innerText.startsWith("+quote(what)+
+			")).querySelector('.when').innerText")
 	}
 	before := when("Cut, Galley")
 	for _, op := range []string{`"fetch","at":"2031-05-05T09:00"`, `"sort","at":"2031-05-05T09:30"`, `"prime","at":"2031-05-06T08:00"`, `"coat","at":"2031-05-07T15:00"`} {

@@ -50,13 +50,6 @@ const someJobs = `(async () => {
 	while (document.querySelectorAll('.jobs .next').length < 4) await new Promise(r => setTimeout(r, 50))
 })()`
 
-// atTheDoor opens the sheet of the door in wall 8.
-const atTheDoor = `(async () => {
-	document.querySelectorAll('.band .wall')[7].click()
-	await new Promise(r => setTimeout(r, 300))
-	;[...document.querySelectorAll('.low .btn')].find(e => e.innerText.startsWith('Openings')).click()
-})()`
-
 // coping marks a piece cut and comes to the second step of its coped end.
 const coping = `(async () => {
 	const wait = () => new Promise(r => setTimeout(r, 500))
@@ -67,6 +60,25 @@ const coping = `(async () => {
 	}
 	while (!document.querySelector('.saw .cope svg')) await wait()
 	document.querySelectorAll('.cope li button')[1].click()
+})()`
+
+// atCrownEight has what goes up before a piece of crown up, and shows that.
+const atCrownEight = `(async () => {
+	const wait = () => new Promise(r => setTimeout(r, 120))
+	for (let i = 0; i < 18 && !document.querySelectorAll('.list li')[17].classList.contains('done'); i++) {
+		document.querySelector('.act').click()
+		await wait()
+	}
+	[...document.querySelectorAll('.list button')].find(b => b.innerText.includes('Crown 8')).click()
+	document.querySelector('.main').scrollTo(0, 0)
+})()`
+
+// firstDay says when the work begins, and that two people do it.
+const firstDay = `(async () => {
+	const ops = [['start', '2031-05-05'], ['people', 2]].map(([field, value]) => ({ do: 'set', kind: 'day', field, value }))
+	const headers = { 'Content-Type': 'application/json' }
+	await fetch('/api/jobs/ferry-house/changes', { method: 'POST', headers, body: JSON.stringify({ client: 'picture', ops }) })
+	while (!document.querySelector('.days').innerText.includes('Mon 5 May')) await new Promise(r => setTimeout(r, 50))
 })()`
 
 // anyCertificate does not ask whose the certificate is.
@@ -97,18 +109,18 @@ func TestScreenshots(t *testing.T) {
 		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[9].click()"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
 		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
-		{"saws", "/jobs/ferry-house/shop/saws?saw=jetty", 1280, 800, ".chart", "0"},
-		{"saw-phone", "/jobs/ferry-house/saw?room=galley", 390, 844, ".saw .blade", "document.querySelectorAll('.next button')[2].click()"},
 		{"saw-cope", "/jobs/ferry-house/saw?room=ticket-office", 1280, 800, ".saw .blade", coping},
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
-		{"openings", "/jobs/ferry-house/measure?room=waiting-hall", 1280, 800, ".plan svg", atTheDoor},
 		{"fit", "/jobs/ferry-house/bench/fit?through=job:quay-crown&coped=job:quay-crown&reading=92&made=90", 1280, 800, "aside li", "0"},
 		{"cope", "/jobs/ferry-house/bench/cope?through=job:hall-base&coped=library:landing&reading=92", 1280, 800, ".paper svg",
 			"document.querySelectorAll('aside li button')[1].click()"},
 		{"shop", "/jobs/shop/shop", 1280, 800, ".shop .card", "0"},
-		{"devices", "/devices?job=ferry-house", 1280, 800, ".devices table", "0"},
 		{"jobs", "/", 1280, 800, ".jobs .next", someJobs},
 		{"odd", "/jobs/ferry-house/bench/odd?detail=bullnose&moulding=hall-base&field=radius=3&field=pieces=2", 1280, 800, ".answer dd", "0"},
+		{"hang", "/jobs/ferry-house/hang?room=waiting-hall", 1280, 800, ".hang .card", atCrownEight},
+		{"hang-phone", "/jobs/ferry-house/hang?room=waiting-hall", 390, 844, ".hang .card", atCrownEight},
+		{"ladder", "/jobs/ferry-house/hang?room=waiting-hall&sheet=ladder", 1280, 800, ".todo", "0"},
+		{"day", "/jobs/ferry-house/hang?room=waiting-hall&sheet=day", 1280, 800, ".plan .list li", firstDay},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {

@@ -20,6 +20,7 @@ func WriteCalendar(w io.Writer, j job.Job, d day.Plan) error {
 			Remedy: "give the first day of work on the plan of the day"}
 	}
 	c := ics.NewCalendarFor("Gnomon")
+	c.SetProductId("-//Gnomon//Plan of the days//EN")
 	c.SetMethod(ics.MethodPublish)
 	c.SetXWRCalName(j.Name)
 	for i, t := range d.Tasks {
@@ -41,5 +42,5 @@ func WriteCalendar(w io.Writer, j job.Job, d day.Plan) error {
 		}
 		e.SetDescription(more)
 	}
-	return c.SerializeTo(w)
+	return c.SerializeTo(w, ics.WithNewLineWindows) // as RFC 5545 has it, on every machine
 }

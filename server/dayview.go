@@ -36,7 +36,7 @@ func timesView(j *job.Job) TimesView {
 		row := TimeRowView{Field: f.Name, Label: f.Tag.Get("doc")}
 		switch x := f.Value.(type) {
 		case *job.Count:
-			row.Value = x.String()
+			row.Value = x.Plain()
 		case *int:
 			row.Value, row.Dries = strconv.Itoa(*x), true
 		default:

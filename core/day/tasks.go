@@ -47,6 +47,7 @@ const (
 	Crown   = "hang-crown"
 	Rail    = "hang-rail"
 	Base    = "hang-base"
+	Trouble = "trouble"
 	Bead    = "bead"
 	Fill    = "fill"
 	Sand    = "sand"
@@ -208,6 +209,16 @@ func (w *writer) finish(r *plan.RoomPlan, up []string) {
 	f := r.Finish()
 	add := func(task, what, detail string, whole job.Count, dries int, drying string, after ...string) {
 		w.add(Task{ID: id(task), Room: r.Room, What: what, Detail: detail, Dries: dries, Drying: drying, Stop: "hang"}, whole, 1, after...)
+	}
+	open := 0
+	for _, k := range r.Wall() {
+		if t := k.Trouble; t != nil && !t.Shut && !slices.Contains(t.Tried, "recut") { // what is cut again is hung again
+			open++
+		}
+	}
+	if open > 0 {
+		add(Trouble, "Put joints right that gape", words.Count(open, "joint"), t.Trouble*job.Count(open), 0, "", up...)
+		up = append(slices.Clone(up), id(Trouble))
 	}
 	if f.Length > 0 {
 		add(Bead, "Lay the bead", f.Length.In(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over", up...)

@@ -28,6 +28,13 @@ func (c *checker) measured(j *Job, r *Room) {
 				"measure from the middle of one stud to the middle of the next, such as 16 in or 400 mm")
 		}
 	}
+	if s := r.JoistSpacing; s != nil && s.Length < leastSpacing {
+		c.refuse("room "+r.ID, "joist_spacing", s.Text, "no joists stand so close",
+			"measure from the middle of one joist to the middle of the next, such as 16 in or 400 mm")
+	}
+	if b := r.CeilingBoard; b != nil && (b.Length <= 0 || b.Length > thickestBoard) {
+		c.refuse("room "+r.ID, "ceiling_board", b.Text, "no board of a ceiling is so thick", "give its thickness, such as 1/2 in or 12.5 mm")
+	}
 	for _, k := range r.Corners {
 		thing := c.id("corner", k.ID)
 		corners[k.ID] = true

@@ -64,12 +64,12 @@ func (p *RoomPlan) progress(r *room) {
 			for _, hand := range piece.Hands {
 				n.cuts++
 				e := q.End(hand)
-				if e.Mark != "" {
+				if e.Mark != "" || q.Hung != "" {
 					n.cut++
 				}
 				if e.Joint == piece.Cope {
 					n.copes++
-					if e.Finished() {
+					if e.Finished() || q.Hung != "" {
 						n.coped++
 					}
 				}

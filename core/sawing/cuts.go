@@ -51,7 +51,7 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 	add := func(p *piece.Piece, hands [2]joint.Hand) {
 		for n, hand := range hands {
 			e := p.End(hand)
-			k := Cut{Piece: p.ID, Hand: hand, Step: AtSaw, Number: n + 1, Done: e.Mark != "", Check: checkAfter(j, e), Batch: c.alike[alikeKey(p)]}
+			k := Cut{Piece: p.ID, Hand: hand, Step: AtSaw, Number: n + 1, Done: e.Mark != "" || p.Hung != "", Check: checkAfter(j, e), Batch: c.alike[alikeKey(p)]}
 			k.Stays = last != nil && last.SameSetting(e)
 			k.Cautions = cautions(j, p, e, said)
 			last = e
@@ -104,7 +104,7 @@ func copes(j *job.Job, p *piece.Piece, hands [2]joint.Hand, left map[string]meas
 			deep += e.OtherFace
 		}
 		rest, laid := left[p.ID]
-		out = append(out, Cut{Piece: p.ID, Hand: hand, Step: Coping, Number: len(out) + 1, Done: e.Finished(), Cautions: copingCautions(j),
+		out = append(out, Cut{Piece: p.ID, Hand: hand, Step: Coping, Number: len(out) + 1, Done: e.Finished() || p.Hung != "", Cautions: copingCautions(j),
 			Tries: coping.TriesText(coping.Tries(rest, deep, j.Kerf()), laid),
 			Check: fmt.Sprintf("Cope it with %s, leaned %s or more, and try it on a scrap of what it meets.", t.Name, t.LeansAtLeast(e.Theta))})
 	}

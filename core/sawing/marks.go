@@ -93,7 +93,7 @@ func LayMarks(j *job.Job, pieces []*piece.Piece) (found, gone finding.List) {
 	}
 	for i := range pieces {
 		p := pieces[i]
-		p.Done = p.Left.Finished() && p.Right.Finished()
+		p.Done = p.Hung != "" || p.Left.Finished() && p.Right.Finished() // what hangs was cut, marked or not
 		if ms := twice[p.ID]; len(ms) > 0 {
 			found.Add(cutTwice(p, ms))
 		}

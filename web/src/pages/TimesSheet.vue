@@ -36,6 +36,14 @@ const per = computed(() => (v.value.times.per === 'm' ? 'metre' : 'foot'))
       </div>
     </section>
     <section>
+      <h2>A day, and who works</h2>
+      <div class="days">
+        <EntryField label="from" :value="v.day.from" :commit="setter('day', '', 'from')" class="few" />
+        <EntryField label="to" :value="v.day.to" :commit="setter('day', '', 'to')" class="few" />
+        <EntryField label="people" :value="String(v.day.people || 1)" :commit="setter('day', '', 'people')" inputmode="decimal" class="few" />
+      </div>
+    </section>
+    <section>
       <h2>What dries or lies, in minutes</h2>
       <div class="grid">
         <label v-for="r in waits" :key="r.field" class="row"
@@ -73,6 +81,10 @@ header {
 .few {
   width: 86px;
   flex: none;
+}
+.days {
+  display: flex;
+  gap: 12px;
 }
 h2 {
   padding: 14px 0 4px;

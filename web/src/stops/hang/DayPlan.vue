@@ -77,7 +77,7 @@ const print = () => window.print()
   <p v-else-if="plan && !tasks.length" class="none">Nothing is planned yet: measure a room and say what runs along its walls, and its work stands here.</p>
   <div v-else-if="plan" class="plan">
     <header>
-      <details class="screen-only" :open="!narrow">
+      <details v-if="mayAll" class="screen-only" :open="!narrow">
         <summary>Days, hours and people</summary>
         <div class="fields">
           <EntryField label="first day" :value="day.start" :commit="set('start')" placeholder="2031-05-02" class="date" />

@@ -18,7 +18,7 @@ import TickList from './TickList.vue'
     <section class="nails">
       <h3>Nails for the whole job</h3>
       <p>
-        <span v-for="n in dayPlan.nails" :key="n.kind + n.length.text"
+        <span v-for="n in dayPlan.nails" class="lot" :key="n.kind + n.length.text"
           ><b><LengthText :of="n.length" /> × {{ n.count }}</b> {{ n.kind }}</span
         >
       </p>
@@ -38,7 +38,7 @@ ul {
 .nails {
   padding: 12px 0;
 }
-.nails span {
+.lot {
   display: inline-block;
   margin-right: 22px;
 }
