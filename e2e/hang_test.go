@@ -164,7 +164,7 @@ func TestTheWaitingHallGoesUp(t *testing.T) {
 		js[bool](b, "([...document.querySelectorAll('.list li:not(.done) button')][0].click(), true)")
 		b.until("document.querySelector('.act') && !document.querySelector('.act').classList.contains('back')")
 		b.key(" ")
-		const asks = "document.querySelector('.el-message-box__btns .el-button--primary')?.offsetParent"
+		const asks = "document.querySelector('.ask .btn')?.offsetParent"
 		b.until(fmt.Sprintf("document.querySelectorAll('.list .done').length > %d || %s", n, asks))
 		if js[bool](b, "!!"+asks) {
 			b.tap("Hang it all the same")

@@ -40,6 +40,12 @@ type WallFacts struct {
 	Board         *Entry `json:"board_thickness,omitempty" doc:"of the plaster board, which a nail passes through"`
 }
 
+// TilesReach tells whether a wall's tiles reach up to what hangs from the ceiling down to a height over the floor; where it is not known how high
+// they reach, or how high that is, they do.
+func (w *WallFacts) TilesReach(foot measure.Length, known bool) bool {
+	return w.TileThickness != nil && (!known || w.TileHeight == nil || w.TileHeight.Length >= foot)
+}
+
 // CornerFacts are what else was found at a corner: its rounding, by its radius or
 // by a chord across the curve and the depth behind it, and its lean: how its line leans in
 // the face of the wall on its left, or on its right where LeanFace says so.

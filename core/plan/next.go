@@ -9,11 +9,11 @@ import (
 // Next is what is to be done next in a job, in a few words, and the stop where that is: what comes first in the order of the work and
 // is not settled.
 func (p *Plan) Next() (text, stop string) {
-	walls, measured, corners, read, cuts, cut := 0, 0, 0, 0, 0, 0
+	walls, measured, corners, read, cuts, cut, hangs, up := 0, 0, 0, 0, 0, 0, 0, 0
 	for _, r := range p.Rooms {
 		n := &r.come
 		walls, measured, corners, read = walls+n.walls, measured+n.measured, corners+n.corners, read+n.read
-		cuts, cut = cuts+n.cuts, cut+n.cut
+		cuts, cut, hangs, up = cuts+n.cuts, cut+n.cut, hangs+n.hangs, up+n.up
 	}
 	state := map[string]StopProgress{}
 	for _, s := range p.Stops {
@@ -34,7 +34,10 @@ func (p *Plan) Next() (text, stop string) {
 	case cuts == 0:
 		return "say what runs along the walls", "joints"
 	case cut == cuts:
-		return "all is cut", "saw"
+		if up < hangs {
+			return "hang " + words.Count(hangs-up, "piece"), "hang"
+		}
+		return "all hangs", "hang"
 	case state["sticks"].State == Untouched && cut == 0:
 		return "lay out the sticks", "sticks"
 	case state["sticks"].Findings > 0:

@@ -56,7 +56,7 @@ type Look struct {
 	Around    Around
 	Bead      measure.Length // of caulk, along the edges that get one
 	Holes     int            // of nails, by a quick count: two a stud
-	Backing   measure.Length // under crown, along the joists
+	Backing   measure.Length // under crown, along the joists, and furring beside tiles that reach it
 	Walls     int
 	Measured  int // of the walls, with a tape
 }
@@ -127,7 +127,11 @@ func Take(j *job.Job) Look {
 			if q.Moulding.Is().Sprung {
 				m := survey.Reduce(j, r)
 				for k, w := range r.Walls {
-					if l, _, ok := m.Bought(k, run.Level); ok && w.Joists {
+					l, _, ok := m.Bought(k, run.Level)
+					if ok && w.Joists {
+						out.Backing += l
+					}
+					if ok && tiled(r, &w, q.Moulding) {
 						out.Backing += l
 					}
 				}
@@ -148,6 +152,16 @@ func Take(j *job.Job) Look {
 		out.Face += q.Length.Millimetres() / 1000 * faceWidth(q.Moulding).Millimetres() / 1000
 	}
 	return out
+}
+
+// tiled tells whether a wall's tiles reach its crown, as far as a quick look knows.
+func tiled(r *job.Room, w *job.Wall, m *job.Moulding) bool {
+	for _, ceiling := range []*job.Entry{w.CeilingLeft, w.CeilingRight, r.Look.Ceiling} {
+		if ceiling != nil {
+			return w.TilesReach(ceiling.Length-m.Tall(), true)
+		}
+	}
+	return w.TilesReach(0, false)
 }
 
 // studBay is from stud to stud in most houses.

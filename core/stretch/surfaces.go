@@ -84,15 +84,10 @@ func (r *Room) landsOn(run *job.Run, wall int) (out measure.Length, first *job.R
 	return out, first
 }
 
-// tiled tells whether a wall's tiles reach up to what hangs from the ceiling; where it is
-// not known how high they reach, or how high the ceiling is, they do.
+// tiled tells whether a wall's tiles reach up to what hangs from the ceiling.
 func (r *Room) tiled(wall int, run *job.Run, sh *piece.Shape) bool {
-	w := r.Walls[wall]
-	if w.TileThickness == nil {
-		return false
-	}
 	ceiling, known := r.ceiling(wall)
-	return !known || w.TileHeight == nil || w.TileHeight.Length >= ceiling-Below(run)-sh.Drop
+	return r.Walls[wall].TilesReach(ceiling-Below(run)-sh.Drop, known)
 }
 
 // rake is how a run at a level rises to the right along a wall: with the floor at the

@@ -4,10 +4,10 @@ import { ref } from 'vue'
 const emit = defineEmits<{ close: [] }>()
 const open = ref(true)
 const keys: [string, string][] = [
-  ['Alt 1 – 5', 'Look, Measure, Joints, Sticks, Saw'],
+  ['Alt 1 – 6', 'Look, Measure, Joints, Sticks, Saw, Hang'],
   ['Enter', 'take the value and go on'],
   ['Shift Enter', 'take the value and go back'],
-  ['J · K', 'next, previous wall, corner or cut'],
+  ['J · K', 'next, previous wall, corner, cut or piece'],
   ['B', 'in a length field: from the burned inch or hundred'],
   ['R', 'read it again (also in a length or corner field)'],
   ['O · D', 'opening on this wall, diagonal (also in a length field)'],
@@ -15,11 +15,12 @@ const keys: [string, string][] = [
   ['S · D', 'in a corner field: the next scale, drop marked'],
   ['P', 'in a field: a reading from the practice instrument'],
   ['U', 'inches or millimetres'],
-  ['Space', 'mark cut'],
-  ['X', 'miscut'],
+  ['Space', 'mark cut; at Hang: hung'],
+  ['X', 'miscut; at Hang: trouble at a joint'],
   ['F', 'the piece on the saw, on the wall'],
   ['I · S · L', 'at Joints: the other piece instead, what is seen, the cut list'],
   ['C · S · F', 'at Will it close?: close it, saw it for the corner, turn it in space'],
+  ['Alt ↑ · Alt ↓', 'at the plan of the day: the task earlier, later'],
   ['M', 'at Sticks: move the chosen piece to another stick'],
   ['Ctrl Z · Ctrl Shift Z', 'undo, do again'],
   ['Ctrl K · /', 'go to a wall, corner or piece'],

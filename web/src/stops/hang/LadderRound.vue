@@ -3,6 +3,8 @@
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { hanging } from '../../state/hanging'
+import { view } from '../../state/job'
+import { room } from '../../state/place'
 import TickList from './TickList.vue'
 </script>
 
@@ -22,6 +24,9 @@ import TickList from './TickList.vue'
       <ol>
         <li v-for="s in c.steps" :key="s"><SetText :text="s" /></li>
       </ol>
+      <RouterLink v-if="c.missing.length" class="link" :to="{ name: 'measure', params: { job: view!.id }, query: { room: room!.id } }"
+        >Enter what is read there</RouterLink
+      >
     </TickList>
   </div>
 </template>

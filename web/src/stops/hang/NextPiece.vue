@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // What goes up now: the wall, and one card that is read at arm's length.
 import { useWakeLock } from '@vueuse/core'
-import { ElMessageBox } from 'element-plus'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
@@ -46,31 +45,25 @@ watch(chosen, (c) => {
   if (of && of !== card.value) show(of)
 })
 const step = (by: number) => show(cards.value[(index.value + by + cards.value.length) % (cards.value.length || 1)])
-let busy = false
-async function hung() {
+/** It gives way to what is not up yet: asked once. */
+const asked = ref(false)
+function hung() {
   const c = card.value
-  if (!c || c.up || !mayCut.value || busy) return
-  busy = true
-  try {
-    let early: string[] = []
-    if (c.waits.length) {
-      const names = c.waits.map((w) => w.label.toLowerCase()).join(' and ')
-      const ok = await ElMessageBox.confirm(
-        `${c.title} gives way to ${names}, which ${c.waits.length > 1 ? 'are' : 'is'} not up yet. Hung now, that must be slid in behind it.`,
-        'Hang it before its mate?',
-        { confirmButtonText: 'Hang it all the same', cancelButtonText: 'Not yet' },
-      ).catch(() => '')
-      if (!ok) return
-      early = c.waits.map((w) => w.id)
-    }
-    const i = index.value
-    await hangUp(c, early)
-    if (card.value?.pieces[0]!.id === c.pieces[0]!.id) show(nextOpen(i + 1) ?? c) // nobody has gone on to another meanwhile
-  } finally {
-    busy = false
-  }
+  if (!c || c.up || !mayCut.value) return
+  if (c.waits.length) asked.value = true
+  else void put([])
 }
-useKeys({ j: () => step(1), k: () => step(-1), ' ': () => void hung(), x: () => mayCut.value && card.value && (trouble.value = true) })
+let busy = ''
+async function put(early: string[]) {
+  const c = card.value
+  asked.value = false
+  if (!c || busy === c.pieces[0]!.id) return // a key pressed twice hangs it once
+  busy = c.pieces[0]!.id
+  const i = index.value
+  await hangUp(c, early).finally(() => (busy = ''))
+  if (card.value?.pieces[0]!.id === c.pieces[0]!.id) show(nextOpen(i + 1) ?? c) // nobody has gone on to another meanwhile
+}
+useKeys({ j: () => step(1), k: () => step(-1), ' ': hung, x: () => mayCut.value && card.value && (trouble.value = true) })
 // The screen stays on while one is on the ladder; a browser that cannot says nothing of it.
 const awake = useWakeLock()
 onMounted(() => awake.isSupported.value && void awake.request('screen').catch(() => {}))
@@ -127,6 +120,15 @@ const told = computed(() => hanging.value?.troubles.filter((t) => card.value?.pi
         </button>
       </li>
     </ol>
+    <el-dialog v-model="asked" title="Hang it before its mate?" width="460px" append-to-body>
+      <p>
+        {{ card.title }} gives way to {{ card.waits.map((w) => w.label.toLowerCase()).join(' and ') }}, not up yet. Hung now, that must be slid in behind it.
+      </p>
+      <p class="ask">
+        <button class="btn" type="button" @click="put(card.waits.map((w) => w.id))">Hang it all the same</button>
+        <button class="btn plain" type="button" @click="asked = false">Not yet</button>
+      </p>
+    </el-dialog>
     <TroubleCard v-if="trouble" :card="card" @close="trouble = false" />
   </div>
 </template>
@@ -193,6 +195,14 @@ h2 .quiet {
   flex-wrap: wrap;
   gap: 0 14px;
   padding: 2px 0 4px;
+}
+.ask {
+  display: flex;
+  gap: 10px;
+  padding-top: 14px;
+}
+.ask .btn {
+  min-height: 48px;
 }
 .trouble {
   color: var(--ochre);
