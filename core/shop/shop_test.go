@@ -54,7 +54,7 @@ func set(kind, id, field, value string) edit.Op {
 }
 
 func TestEveryFieldHasAWord(t *testing.T) {
-	for _, thing := range []any{&job.Saw{}, &job.Moulding{}, &job.Person{}, &job.Nail{}, &job.Prices{}, &job.Cutting{}, &job.Tools{}, &job.Rules{},
+	for _, thing := range []any{&job.Saw{}, &job.Moulding{}, &job.Person{}, &job.Nail{}, &job.Prices{}, &job.Cutting{}, &job.Tools{}, &job.Rules{}, &job.Times{},
 		&job.Weights{}} {
 		for _, f := range job.FieldNames(thing) {
 			if f != "origin" {

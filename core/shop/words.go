@@ -24,6 +24,11 @@ var said = map[string]string{
 	"end_trim": "trimmed off each end", "keep": "offcuts kept from", "share": "waste share", "shortest": "shortest scarfed part",
 	"tape": "tape", "reading": "protractor",
 
+	"fetch": "buying and bringing", "sort": "looking over a stick", "studs": "studs of a wall", "corner": "laying out a corner",
+	"walls": "measuring a wall", "setup": "setting the saw up", "cut": "an end cut", "glue": "a joint glued up", "hang": "a piece put up",
+	"coped": "a cope brought home", "trouble": "a joint put right", "bead": "bead", "fill": "a hole filled", "sand": "a hole sanded", "touch": "a hole touched up",
+	"coat": "last coat", "acclimatise": "wood lies", "paint_dries": "paint dries", "filler_dries": "filler dries", "bead_dries": "bead dries",
+
 	"set": "set of rules", "layout": "off the layout mark", "bench": "glued up under", "hair": "a hair", "spring": "coped ends longer by",
 	"drying": "minutes to dry", "nail_times": "nails times what they pass through", "nail_end": "first nails from an end",
 	"nail_near":    "studs left to end nails within",
