@@ -35,7 +35,6 @@ type Plan struct {
 	Bound    time.Time // nothing gets it done sooner
 	Longest  []string  // tasks that wait for one another longest
 	Work     int       // minutes of work that are left
-	Days     int
 	Calendar schedule.Calendar
 	Findings finding.List
 }
@@ -77,22 +76,8 @@ func Make(j *job.Job, p *plan.Plan) Plan {
 	}
 	out.Placed, out.Longest = made.Placed, made.Longest
 	out.Ends, out.Bound = out.At(made.Ends), out.At(made.Bound)
-	out.Days = days(made.Placed)
 	out.find(j, made)
 	return out
-}
-
-// days is how many days something is worked on.
-func days(placed []schedule.Placed) int {
-	on := map[int]bool{}
-	for _, p := range placed {
-		if p.Who >= 0 && p.End > p.Start {
-			for d := p.Start / schedule.Day; d <= (p.End-1)/schedule.Day; d++ {
-				on[d] = true
-			}
-		}
-	}
-	return len(on)
 }
 
 // minute is a time by the clock in minutes from the midnight before the first day; 0 where it is none, or lies before.

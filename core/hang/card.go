@@ -139,13 +139,11 @@ func (c *cards) piece(k *Card, p *piece.Piece) {
 		if k.holds(e.Meets) {
 			continue
 		}
-		switch {
-		case e.Joint == piece.Cope && c.byID[e.Meets] != nil:
+		if e.Joint == piece.Cope && c.byID[e.Meets] != nil {
 			k.Steps = append(k.Steps, fmt.Sprintf("Line the coped %s end with a thin bead; what squeezes out is wiped off.", hand))
-		case e.Joint == piece.Scarf && e.ToldTo == piece.ToShort:
-			k.Steps = append(k.Steps, fmt.Sprintf("Glue the scarf at its %s end and lap it over %s.", hand, c.called(e.Meets)))
 		}
 	}
+	k.Steps = append(k.Steps, c.going(k, p).Laps(p)...)
 	k.Steps = append(k.Steps, c.home(k, p)...)
 	if long := max(0, p.Left.Allowance) + max(0, p.Right.Allowance); long > 0 {
 		k.Steps = append(k.Steps, fmt.Sprintf("It was cut %s long: one nail at each end first, then press the middle in, which shuts both ends.", long.In(unit)))
@@ -161,45 +159,71 @@ func (c *cards) called(id string) string {
 	return "its mate"
 }
 
-// home tells which end goes home first and against what, for one person alone and for two.
-func (c *cards) home(k *Card, p *piece.Piece) []string {
+// Going is how a piece goes up: what the pieces across its ends are called, which of them are glued to it already, and who puts it up.
+type Going struct {
+	Called  func(piece string) string
+	With    func(piece string) bool // it goes up as one with this one
+	Ceiling bool
+	Alone   bool
+}
+
+// Up tells which end of a piece goes home first and against what, for one person alone and for two.
+func (g Going) Up(p *piece.Piece) []string {
 	var coped, rests []joint.Hand
 	for _, hand := range piece.Hands {
-		e := p.End(hand)
-		switch {
-		case e.Joint == piece.Cope && !k.holds(e.Meets):
+		switch e := p.End(hand); {
+		case e.Joint == piece.Cope && !g.With(e.Meets):
 			coped = append(coped, hand)
-			if mate := c.byID[e.Meets]; mate != nil && mate.Hung == "" {
-				k.Waits = append(k.Waits, mate.ID)
-			}
-		case (e.Joint == piece.Square || e.Joint == piece.Butt) && e.Corner != "":
-			rests = append(rests, hand)
-		case e.Joint == piece.Butt && e.Corner == "" && e.Against != "":
+		case (e.Joint == piece.Square || e.Joint == piece.Butt) && (e.Corner != "" || e.Against != ""):
 			rests = append(rests, hand)
 		}
 	}
-	ceiling := c.runs[p.Run].Level == job.Ceiling
 	switch {
 	case len(coped) == 2:
-		return []string{fmt.Sprintf("Bow it in: both copes home together, against %s and %s, then press the middle until it snaps in.", c.called(p.Left.Meets),
-			c.called(p.Right.Meets))}
+		return []string{fmt.Sprintf("Bow it in: both copes home together, against %s and %s, then press the middle until it snaps in.", g.Called(p.Left.Meets),
+			g.Called(p.Right.Meets))}
 	case len(coped) == 1:
-		against := c.called(p.End(coped[0]).Meets)
-		if ceiling && len(rests) == 1 && c.alone {
+		against := g.Called(p.End(coped[0]).Meets)
+		if g.Ceiling && g.Alone && len(rests) == 1 {
 			return []string{fmt.Sprintf("Rest the square %s end on the nail.", rests[0]), fmt.Sprintf("Bring the coped %s end home first, against %s; then the %s end.",
 				coped[0], against, rests[0])}
 		}
 		out := []string{fmt.Sprintf("Bring the coped %s end home first, against %s.", coped[0], against)}
-		if ceiling && !c.alone {
+		if g.Ceiling && !g.Alone {
 			out = append(out, "One holds the far end up and level until the cope is shut.")
 		}
 		return out
-	case ceiling && c.alone && len(rests) > 0:
+	case g.Ceiling && g.Alone && len(rests) > 0:
 		return []string{fmt.Sprintf("Rest the %s end on the nail and bring the other up to the line.", rests[0])}
 	case len(rests) == 2:
 		return []string{"Square at both ends: it goes up before what is coped into it."}
 	}
 	return nil
+}
+
+// Laps tells of the scarfs by which a piece lies over others.
+func (g Going) Laps(p *piece.Piece) (out []string) {
+	for _, hand := range piece.Hands {
+		if e := p.End(hand); e.Joint == piece.Scarf && e.ToldTo == piece.ToShort {
+			out = append(out, fmt.Sprintf("Glue the scarf at its %s end and lap it over %s.", hand, g.Called(e.Meets)))
+		}
+	}
+	return out
+}
+
+// home tells which end goes home first, and what it gives way to that is not up.
+func (c *cards) home(k *Card, p *piece.Piece) []string {
+	for _, hand := range piece.Hands {
+		e := p.End(hand)
+		if mate := c.byID[e.Meets]; e.Joint == piece.Cope && !k.holds(e.Meets) && mate != nil && mate.Hung == "" {
+			k.Waits = append(k.Waits, mate.ID)
+		}
+	}
+	return c.going(k, p).Up(p)
+}
+
+func (c *cards) going(k *Card, p *piece.Piece) Going {
+	return Going{c.called, k.holds, c.runs[p.Run].Level == job.Ceiling, c.alone}
 }
 
 // open tells which ends stay loose until their mates are tried.

@@ -121,12 +121,5 @@ func Length(wanted measure.Length, sold []measure.Length) (l measure.Length, ok 
 	return least, true
 }
 
-// MeetOutside are the depths behind the two wall faces at which nails cross in plan that are driven square at an outside corner of the
-// reading, a and b from it: (b − a·cos θ)/sin θ and (a − b·cos θ)/sin θ, in inches.
-func MeetOutside(a, b float64, theta measure.Angle) (first, second float64) {
-	c, s := theta.Cos(), theta.Sin()
-	return (b - a*c) / s, (a - b*c) / s
-}
-
 // Sold are the lengths of nail that are sold everywhere, in inches: what counts where a job keeps none.
 var Sold = []float64{0.75, 1, 1.25, 1.5, 1.75, 2, 2.25, 2.5, 3}

@@ -62,12 +62,12 @@ func TestTopInBacking(t *testing.T) {
 }
 
 func TestWhereNailsMeet(t *testing.T) {
-	a, b := MeetOutside(0.75, 1.5, 90)
-	assert.InDelta(t, 1.5, a, 1e-9)
-	assert.InDelta(t, 0.75, b, 1e-9)
-	a, b = MeetOutside(0.75, 0.75, 120)
-	assert.InDelta(t, 1.299, a, 1e-4)
-	assert.InDelta(t, 1.299, b, 1e-4)
+	// Square nails 3/4 and 1 1/2 from an outside corner of 90°, on walls along x and y: they cross 1 1/2 and 3/4 deep, and are past one another
+	// before.
+	one := func(deep float64) shaft { return shaft{[3]float64{-0.75, 0, 0}, [3]float64{-0.75, deep, 0}} }
+	two := shaft{[3]float64{0, 1.5, 0}, [3]float64{-0.75, 1.5, 0}}
+	assert.InDelta(t, 0, closest(one(1.5), two), 1e-12)
+	assert.InDelta(t, 0.5, closest(one(1), two), 1e-12)
 	// Two shafts that cross at the height where they cross, and past one another by a height.
 	at := func(z float64) shaft { return shaft{[3]float64{-1, 0, z}, [3]float64{1, 0, z}} }
 	over := shaft{[3]float64{0, -1, 0}, [3]float64{0, 1, 0}}

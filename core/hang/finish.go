@@ -67,9 +67,6 @@ func FillerVolume(holes int, wide, deep float64) float64 {
 // Paint is how many gallons so many coats take on so many square inches.
 func Paint(face float64, coats int) float64 { return face / 144 * float64(coats) / covers }
 
-// GlueVolume is what a glued joint takes in cubic inches: one film of 0.008 on a section cut so far off square.
-func GlueVolume(area float64, cut measure.Angle) float64 { return area / cut.Cos() * 0.008 }
-
 // Finishing counts out what is to be done in a room.
 func Finishing(r *stretch.Room, runs []*stretch.Run, pieces []*piece.Piece, fix *Fixing) Finish {
 	var f Finish

@@ -43,7 +43,6 @@ type Nail struct {
 	Row      string        // low or high, inner or outer, or a pin through a joint
 	Supposed bool          // nobody found what it holds in: it is counted out from what was found
 	Covered  bool          // the next piece stands before it: there is no hole to fill
-	Glued    bool          // it pins a joint that is glued
 }
 
 // Rows of nails.

@@ -266,7 +266,7 @@ func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
 		}
 		length := f.length(p, thick/2)
 		for _, h := range heights {
-			f.add(Nail{Piece: p.ID, At: at, Height: inches(h), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Pin, Glued: true})
+			f.add(Nail{Piece: p.ID, At: at, Height: inches(h), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Pin})
 		}
 	}
 }

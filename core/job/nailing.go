@@ -57,15 +57,6 @@ func (c *checker) nailing(n *Nailing) {
 	}
 }
 
-// Longest is the longest nail of the job; nothing where none is kept.
-func (j *Job) Longest() measure.Length {
-	var out measure.Length
-	for _, n := range j.Nails {
-		out = max(out, n.Length.Length)
-	}
-	return out
-}
-
 // UsualBoard is plaster board whose thickness was not measured.
 func (j *Job) UsualBoard() measure.Length { return usual(j.Unit, measure.Inch/2, 12).Length }
 

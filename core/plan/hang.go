@@ -10,7 +10,6 @@ import (
 	"gnomon/core/finding"
 	"gnomon/core/hang"
 	"gnomon/core/job"
-	"gnomon/core/joint"
 	"gnomon/core/piece"
 	"gnomon/core/words"
 )
@@ -99,12 +98,14 @@ func (p *RoomPlan) hangChain(c *chain, number int) int {
 			labels[q.ID] = words.Small(q.Label)
 		}
 	}
+	going := hang.Going{Called: func(id string) string { return cmp.Or(labels[id], "its mate") }, With: func(string) bool { return false },
+		Ceiling: c.runs[0].Level == job.Ceiling, Alone: true}
 	for k, n := range nodes {
 		for _, q := range n.pieces {
 			if s.Early[k] > 0 {
 				q.Early, q.Late = number-len(s.Order)+s.Early[k], number-len(s.Order)+s.Late[k]
 			}
-			q.How = howItGoesUp(q, labels)
+			q.How = strings.Join(append(going.Up(q), going.Laps(q)...), " ")
 		}
 	}
 	if first >= 0 {
@@ -281,39 +282,6 @@ func (c *chain) arrows(of map[string]int) []decide.Arrow {
 			}
 			out = append(out, decide.Arrow{Before: of[under.ID], After: of[over.ID], Why: "laps over %s"})
 		}
-	}
-	return out
-}
-
-// howItGoesUp tells what to do with a piece's ends when it goes up, for one person alone too.
-func howItGoesUp(p *piece.Piece, labels map[string]string) string {
-	var coped, square, over []joint.Hand
-	for _, hand := range piece.Hands {
-		switch e := p.End(hand); {
-		case e.Joint == piece.Cope:
-			coped = append(coped, hand)
-		case e.Joint == piece.Scarf && e.ToldTo == piece.ToShort:
-			over = append(over, hand)
-		case e.Joint == piece.Square && e.Meets != "" || e.Joint == piece.Butt && e.Slope == 0:
-			square = append(square, hand)
-		}
-	}
-	meets := func(hand joint.Hand) string { return cmp.Or(labels[p.End(hand).Meets], "its mate") }
-	var out string
-	switch {
-	case len(coped) == 2:
-		out = fmt.Sprintf("Coped at both ends: bow it in, bring both copes home together, against %s and %s, then press the middle.", meets(joint.Left),
-			meets(joint.Right))
-	case len(coped) == 1 && len(square) == 1:
-		out = fmt.Sprintf("Alone: rest the square %s end on a nail, bring the coped %s end home first against %s, then press the square end in.", square[0], coped[0],
-			meets(coped[0]))
-	case len(coped) == 1:
-		out = fmt.Sprintf("Bring the coped %s end home first, against %s.", coped[0], meets(coped[0]))
-	case len(square) == 2 && (p.Left.Joint == piece.Square || p.Right.Joint == piece.Square):
-		out = "Square at both ends: it goes up before what is coped into it."
-	}
-	for _, hand := range over {
-		out = strings.TrimSpace(out + fmt.Sprintf(" Glue the scarf, and lap it over %s.", meets(hand)))
 	}
 	return out
 }
