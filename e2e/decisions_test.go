@@ -137,7 +137,7 @@ func inflated(pdf []byte) string {
 // a name, compared and taken; a room can follow another school.
 func TestHouseRules(t *testing.T) {
 	b := onDemo(t, "shop/rules")
-	b.until("document.querySelectorAll('.questions > li').length === 18")
+	b.until("document.querySelectorAll('.questions > li').length === 21")
 	b.click(".schools button", "two transition pieces")
 	b.see("would change")
 	b.click(".trial .btn", "Leave it")

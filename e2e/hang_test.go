@@ -130,6 +130,8 @@ func TestTheWaitingHallGoesUp(t *testing.T) {
 	b.tap("Hang it all the same")
 	b.until("document.querySelectorAll('.list .done').length === 1")
 	b.until("document.querySelector('.margin')?.innerText.includes('Crown 3 went up before crown 2, which it is coped into.')")
+	const shut = `!document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')` // while it goes no key counts
+	b.until(shut)
 	b.atCard("Crown 2")
 	b.see("low, into")
 	b.key(" ")
@@ -169,6 +171,7 @@ func TestTheWaitingHallGoesUp(t *testing.T) {
 		if js[bool](b, "!!"+asks) {
 			b.tap("Hang it all the same")
 			b.until(fmt.Sprintf("document.querySelectorAll('.list .done').length > %d", n))
+			b.until(shut)
 		}
 	}
 	b.until("document.querySelectorAll('.list li').length === document.querySelectorAll('.list .done').length")

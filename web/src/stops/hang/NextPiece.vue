@@ -120,7 +120,7 @@ const told = computed(() => hanging.value?.troubles.filter((t) => card.value?.pi
         </button>
       </li>
     </ol>
-    <el-dialog v-model="asked" title="Hang it before its mate?" width="460px" append-to-body>
+    <el-dialog v-if="asked" :model-value="true" title="Hang it before its mate?" width="460px" append-to-body @close="asked = false">
       <p>
         {{ card.title }} gives way to {{ card.waits.map((w) => w.label.toLowerCase()).join(' and ') }}, not up yet. Hung now, that must be slid in behind it.
       </p>
