@@ -24,7 +24,7 @@ func Studs(known, spacing, length float64) []float64 {
 // Ends are where along a piece its first and last nails may stand, and whether something that holds them stands behind.
 type Ends struct {
 	Left, Right     float64 // what the cut of each end takes of whole wood
-	In              float64 // from whole wood to the first nail
+	InLeft, InRight float64 // from whole wood to the first nail
 	Near            float64 // a stud so near to the nails of an end is left to them
 	OnLeft, OnRight bool    // there is framing at that end, whatever the studs are
 }
@@ -32,7 +32,7 @@ type Ends struct {
 // Columns are where along a piece its nails stand: at each end that has framing behind it, and at the studs between. Where there is no
 // room for two ends, one stands in the middle. Lengths are inches from the piece's left end.
 func Columns(length float64, studs []float64, e Ends) []float64 {
-	a, b := e.Left+e.In, length-e.Right-e.In
+	a, b := e.Left+e.InLeft, length-e.Right-e.InRight
 	if b < a {
 		if !e.OnLeft && !e.OnRight && !slices.ContainsFunc(studs, func(s float64) bool { return math.Abs(s-length/2) < 1 }) {
 			return nil

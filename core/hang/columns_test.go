@@ -11,7 +11,7 @@ import (
 
 // held at both ends, as the worked values have it.
 func both(left, right float64) Ends {
-	return Ends{Left: left, Right: right, In: 0.75, Near: 2, OnLeft: true, OnRight: true}
+	return Ends{Left: left, Right: right, InLeft: 0.75, InRight: 0.75, Near: 2, OnLeft: true, OnRight: true}
 }
 
 func TestColumns(t *testing.T) {
@@ -20,9 +20,9 @@ func TestColumns(t *testing.T) {
 	assert.Len(t, Columns(118, Studs(7, 16, 118), both(0, 0)), 9, "eighteen nails in base, two a stud")
 	assert.Equal(t, []float64{0.6}, Columns(1.2, nil, both(0, 0)), "one in the middle of what is short")
 	assert.Equal(t, []float64{0.75}, Columns(3, nil, both(0, 0)), "two ends nearer than two inches are one")
-	assert.Equal(t, []float64{7, 23, 39}, Columns(50, Studs(7, 16, 50), Ends{In: 0.75, Near: 2}), "no nail into air")
-	assert.Empty(t, Columns(50, nil, Ends{In: 0.75, Near: 2}))
-	assert.Empty(t, Columns(1.2, nil, Ends{In: 0.75, Near: 2}))
+	assert.Equal(t, []float64{7, 23, 39}, Columns(50, Studs(7, 16, 50), Ends{InLeft: 0.75, InRight: 0.75, Near: 2}), "no nail into air")
+	assert.Empty(t, Columns(50, nil, Ends{InLeft: 0.75, InRight: 0.75, Near: 2}))
+	assert.Empty(t, Columns(1.2, nil, Ends{InLeft: 0.75, InRight: 0.75, Near: 2}))
 	assert.Empty(t, Studs(7, 0, 100), "a spacing of nothing counts nothing out")
 }
 

@@ -45,8 +45,11 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 		}
 		return
 	}
-	over := sh.Projection.Inches() - sh.Read().CeilingFoot.Inches()/4 // near its front, where there is the least wood to pass
-	height := under(sh.Whole(), over)
+	height, known := f.tops[t.Moulding.ID]
+	if !known { // near its front, where there is the least wood to pass
+		height = under(sh.Whole(), sh.Projection.Inches()-sh.Read().CeilingFoot.Inches()/4)
+		f.tops[t.Moulding.ID] = height
+	}
 	board := r.Job.UsualBoard()
 	if r.CeilingBoard != nil {
 		board = r.CeilingBoard.Length

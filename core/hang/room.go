@@ -117,14 +117,16 @@ type fixing struct {
 	class             map[string]map[int]int // of a run, by wall
 	sold              []measure.Length
 	rules             *job.Rules
-	noStuds, noJoists []int           // walls of which none is known
-	air               map[string]bool // what was told already: that there is nothing behind a piece's end, a wall
+	noStuds, noJoists []int                   // walls of which none is known
+	first             map[string]*piece.Piece // of each run, what goes up before the rest of it
+	tops              map[string]float64      // how high the top nails of a crown enter it, by its moulding
+	air               map[string]bool         // what was told already: that there is nothing behind a piece's end, a wall
 }
 
 // Fix works out how all that hangs in a room is fixed.
 func Fix(r Room) Fixing {
-	f := &fixing{Room: r, out: &Fixing{of: make(map[string][2]int, len(r.Pieces))}, runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{},
-		byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{}, air: map[string]bool{}}
+	f := &fixing{Room: r, out: &Fixing{Nails: make([]Nail, 0, 10*len(r.Pieces)), of: make(map[string][2]int, len(r.Pieces))}, runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{},
+		byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{}, air: map[string]bool{}, first: map[string]*piece.Piece{}, tops: map[string]float64{}}
 	f.rules, _ = r.In.Job.RulesAt(r.In.Room, "", "")
 	for _, n := range r.In.Job.Nails {
 		f.sold = append(f.sold, n.Length.Length)
@@ -136,6 +138,11 @@ func Fix(r Room) Fixing {
 	}
 	for i := range r.In.Walls {
 		f.walls[r.In.Walls[i].ID] = i
+	}
+	for _, p := range r.Pieces {
+		if was := f.first[p.Run]; p.Hang > 0 && !p.Cap && (was == nil || p.Hang < was.Hang) {
+			f.first[p.Run] = p
+		}
 	}
 	f.frame()
 	for _, t := range r.Runs {

@@ -26,7 +26,7 @@ type column struct {
 func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright) []column {
 	sh, k := t.Shape(), &f.out.Walls[wall]
 	left, right := f.behind(p, joint.Left, wall), f.behind(p, joint.Right, wall)
-	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), In: f.rules.NailEnd.Length.Inches(),
+	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), InLeft: f.in(p, joint.Left), InRight: f.in(p, joint.Right),
 		Near: f.rules.NailNear.Length.Inches(), OnLeft: left.ok, OnRight: right.ok}
 	length, from := p.Back.Inches(), p.BackFrom().Inches()
 	low, high := reaches(t)
@@ -96,6 +96,27 @@ func (f *fixing) studs(wall int) []Upright {
 func (f *fixing) holed(p *piece.Piece, x float64) bool {
 	return slices.ContainsFunc(p.Holes, func(h piece.Hole) bool { return x > h.NailFrom.Inches() && x < h.NailTo.Inches() })
 }
+
+// in is how far from whole wood an end's first nails stand: of the piece that goes up first in its run where the next one will cover them, if
+// there is room for that.
+func (f *fixing) in(p *piece.Piece, hand joint.Hand) float64 {
+	end := f.rules.NailEnd.Length.Inches()
+	e := p.End(hand)
+	mate := f.byID[e.Meets]
+	if f.first[p.Run] != p || mate == nil || e.Side != job.Inside || e.Joint != piece.Square || f.runs[mate.Run] == nil {
+		return end
+	}
+	if out := f.runs[mate.Run].Shape().Projection.Inches() - underCover; out >= leastCovered {
+		return min(end, out)
+	}
+	return end
+}
+
+// A nail that is to be covered stands so far inside what covers it, and so far from its own piece's end at least, in inches: drilled for.
+const (
+	underCover   = 0.1875
+	leastCovered = 0.375
+)
 
 // covered tells whether a nail so far from a square end at an inside corner stands where the piece that is coped over it will be.
 func (f *fixing) covered(p *piece.Piece, t *stretch.Run, hand joint.Hand, x float64) bool {

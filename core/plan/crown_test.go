@@ -228,12 +228,37 @@ func crowned(t plantest.T) job.Job {
 	return j
 }
 
+// BenchmarkBuildWithCrown plans 30 rooms with base, shoe and crown, without a stud known and with all of them.
 func BenchmarkBuildWithCrown(b *testing.B) {
-	j := crowned(b)
-	require.Len(b, plantest.Build(b, j).Pieces, 420+420+360)
-	for b.Loop() {
-		if _, err := plan.Build(j); err != nil {
-			b.Fatal(err)
+	for _, framed := range []bool{false, true} {
+		j := crowned(b)
+		if framed {
+			for i := range j.Rooms {
+				r := &j.Rooms[i]
+				r.JoistSpacing = plantest.Typed("16")
+				for k := range r.Walls {
+					r.Walls[k].StudSpacing = plantest.Typed("16")
+					r.Spots = append(r.Spots, job.Spot{ID: r.Walls[k].ID + "s", Wall: r.Walls[k].ID, Kind: job.SpotStud, At: *plantest.Typed("7")})
+				}
+				r.Spots = append(r.Spots, job.Spot{ID: r.ID + "j", Wall: r.Walls[0].ID, Kind: job.SpotJoist, At: *plantest.Typed("9")})
+			}
+			j.Normalise()
 		}
+		p := plantest.Build(b, j)
+		require.Len(b, p.Pieces, 420+420+360)
+		b.Run(map[bool]string{false: "no studs", true: "studs and joists"}[framed], func(b *testing.B) {
+			nails := 0
+			for b.Loop() {
+				p, err := plan.Build(j)
+				if err != nil {
+					b.Fatal(err)
+				}
+				nails = 0
+				for _, r := range p.Rooms {
+					nails += len(r.Fixing.Nails)
+				}
+			}
+			b.ReportMetric(float64(nails), "nails")
+		})
 	}
 }

@@ -100,6 +100,13 @@ func TestNailsOfRandomRooms(t *testing.T) {
 			}
 		}
 		backed += covers(t, n, j, r)
+		for _, k := range r.Rounds() { // one climb a corner, and one for each free end
+			want := len(j.Rooms[0].Walls)
+			if !j.Rooms[0].Closed {
+				want++
+			}
+			require.Len(t, k.Climbs, want, "room %d", n)
+		}
 		nailsKeepApart(t, n, j, r)
 	}
 	t.Logf("%d nails, %d walls with backing", nails, backed)

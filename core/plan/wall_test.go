@@ -47,6 +47,11 @@ func TestAWallOfBase(t *testing.T) {
 		assert.Equal(t, job.NailFinish, n.Kind)
 		assert.Equal(t, n.At.Inches() == 23 || n.At.Inches() == 55, n.Supposed, "only the stud at 7 was found")
 	}
+	// The piece on the other wall goes up first: its end nails stand 3/8 from the corner, where the cope over it, 9/16 deep, will cover them.
+	first := p.Rooms[0].Fixing.Of("k.w0")
+	last := first[len(first)-1]
+	assert.Equal(t, 49.625, last.At.Inches())
+	assert.True(t, last.Covered)
 	assert.Equal(t, `10 of 2 1/4"`, p.Rooms[0].Fixing.Text("k.w1", "in"))
 	said := ""
 	for _, f := range p.AtTheWall() {

@@ -294,9 +294,6 @@ footer {
   .steps {
     font-size: 18px;
   }
-  footer {
-    bottom: 58px;
-  }
   .act {
     flex: 1 1 100%;
     min-height: 60px;
