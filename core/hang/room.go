@@ -125,8 +125,9 @@ type fixing struct {
 
 // Fix works out how all that hangs in a room is fixed.
 func Fix(r Room) Fixing {
-	f := &fixing{Room: r, out: &Fixing{Nails: make([]Nail, 0, 10*len(r.Pieces)), of: make(map[string][2]int, len(r.Pieces))}, runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{},
-		byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{}, air: map[string]bool{}, first: map[string]*piece.Piece{}, tops: map[string]float64{}}
+	f := &fixing{Room: r, out: &Fixing{Nails: make([]Nail, 0, 10*len(r.Pieces)), of: make(map[string][2]int, len(r.Pieces))},
+		runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{}, byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{},
+		first: map[string]*piece.Piece{}, tops: map[string]float64{}, air: map[string]bool{}}
 	f.rules, _ = r.In.Job.RulesAt(r.In.Room, "", "")
 	for _, n := range r.In.Job.Nails {
 		f.sold = append(f.sold, n.Length.Length)
