@@ -77,6 +77,7 @@ const print = () => window.print()
   <p v-else-if="plan && !tasks.length" class="none">Nothing is planned yet: measure a room and say what runs along its walls, and its work stands here.</p>
   <div v-else-if="plan" class="plan">
     <header>
+      <h1 class="print-only">{{ view!.name }}: plan of the days</h1>
       <details v-if="mayAll" class="screen-only" :open="!narrow">
         <summary>Days, hours and people</summary>
         <div class="fields">
@@ -199,6 +200,9 @@ const print = () => window.print()
   gap: 8px 10px;
   align-items: flex-end;
   padding-bottom: 8px;
+}
+h1 {
+  font-size: 15pt;
 }
 summary {
   cursor: pointer;
@@ -342,16 +346,51 @@ summary {
   }
 }
 @media print {
+  /* One page for a house: bars, and a line for each task. */
   .days {
     overflow: visible;
     flex-wrap: wrap;
   }
+  .day {
+    flex: 1 0 45%;
+  }
   .names {
     display: none;
   }
+  .line .top {
+    height: 16px;
+  }
+  .row {
+    height: 24px;
+  }
+  .bar {
+    height: 20px;
+    top: 2px;
+    font-size: 8pt;
+    border-color: var(--pine-edge);
+    print-color-adjust: exact;
+  }
+  .dry .bar {
+    top: 4px;
+    height: 15px;
+  }
   .list li {
     break-inside: avoid;
+    grid-template-columns: 1.5fr 1fr;
     min-height: 0;
+    padding: 1px 0;
+    font-size: 8.5pt;
+    line-height: 1.12;
+  }
+  .list .small {
+    font-size: 7.5pt;
+  }
+  .why {
+    display: none;
+  }
+  .takes {
+    display: inline;
+    margin-left: 8px;
   }
 }
 </style>
