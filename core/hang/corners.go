@@ -27,26 +27,54 @@ type near struct{ left, right []int }
 func (f *fixing) corners() {
 	r := f.In
 	walls := f.nearCorners()
+	var left []standing
 	for i := range r.Corners {
-		if !r.Joined(i) {
+		if !r.Joined(i) || f.long[i] == 0 {
 			continue
 		}
-		l, known := r.Measured.Wall(i, job.Floor)
-		if !known {
-			continue
+		turn := map[job.Level]measure.Angle{}
+		left = left[:0]
+		for _, a := range walls[i].right {
+			if n := &f.out.Nails[a]; n.Length > 0 {
+				p := f.byID[n.Piece]
+				t := f.runs[p.Run]
+				// The wall left of the corner comes along +x and ends in the origin, the room on its right (−y); the next one goes on turned to the
+				// right.
+				left = append(left, standing{n.Piece, t.Level, f.shaft(n, t, (p.BackFrom() + n.At - f.long[i]).Inches(), 0)})
+			}
 		}
-		left := walls[i].right
 		for _, b := range walls[(i+1)%len(r.Walls)].left {
-			for try := 0; f.meets(left, b, i, l.Length); try++ {
-				if f.aside(b, try) {
-					continue
+			n := &f.out.Nails[b]
+			p := f.byID[n.Piece]
+			t := f.runs[p.Run]
+			if _, known := turn[t.Level]; !known {
+				turn[t.Level] = survey.Turn(r.Corner(i, t.Level).Theta, r.Corners[i].Kind)
+			}
+			for try := 0; n.Length > 0 && meets(left, standing{n.Piece, t.Level, f.shaft(n, t, (p.BackFrom() + n.At).Inches(), turn[t.Level])}); try++ {
+				if !f.aside(b, try) {
+					f.out.Findings.Add(nailsMeet.In(r.ID, p.ID).Says(p.Label, job.CornerLetter(i)))
+					n.Length = 0
 				}
-				p := f.byID[f.out.Nails[b].Piece]
-				f.out.Findings.Add(nailsMeet.In(r.ID, p.ID).Says(p.Label, job.CornerLetter(i)))
-				f.out.Nails[b].Length = 0
 			}
 		}
 	}
+}
+
+// standing is a nail in space, of which piece and at which level.
+type standing struct {
+	piece string
+	level job.Level
+	shaft
+}
+
+// meets tells whether a nail comes within half an inch of one of others at its level.
+func meets(others []standing, n standing) bool {
+	for _, a := range others {
+		if a.piece != n.piece && a.level == n.level && math.Abs(a.from[2]-n.from[2]) < apart && closest(a.shaft, n.shaft) < apart {
+			return true
+		}
+	}
+	return false
 }
 
 // nearCorners are the nails of each wall that reach into a corner.
@@ -64,8 +92,7 @@ func (f *fixing) nearCorners() []near {
 				wall = f.wallOf(p)
 			}
 			if wall >= 0 {
-				l, _ := f.In.Measured.Wall(wall, job.Floor)
-				long = l.Length.Inches()
+				long = f.long[wall].Inches()
 			}
 		}
 		if wall < 0 || k.Up != 0 || k.Row == Pin || k.Into == InPiece {
@@ -80,37 +107,6 @@ func (f *fixing) nearCorners() []near {
 		}
 	}
 	return out
-}
-
-// meets tells whether a nail right of a corner comes within half an inch of one left of it at the same level.
-func (f *fixing) meets(left []int, b, corner int, wall measure.Length) bool {
-	nb := &f.out.Nails[b]
-	if nb.Length == 0 {
-		return false
-	}
-	pb := f.byID[nb.Piece]
-	tb := f.runs[pb.Run]
-	zb := height(nb, tb)
-	for _, a := range left {
-		na := &f.out.Nails[a]
-		if na.Length == 0 || na.Piece == nb.Piece {
-			continue
-		}
-		pa := f.byID[na.Piece]
-		ta := f.runs[pa.Run]
-		if ta.Level != tb.Level || math.Abs(height(na, ta)-zb) >= apart {
-			continue
-		}
-		// The wall left of the corner comes along +x and ends in the origin, the room on its right (−y); the next one goes on turned to the
-		// right.
-		turn := survey.Turn(f.In.Corner(corner, tb.Level).Theta, f.In.Corners[corner].Kind)
-		one := f.shaft(na, ta, (pa.BackFrom() + na.At - wall).Inches(), 0)
-		two := f.shaft(nb, tb, (pb.BackFrom() + nb.At).Inches(), turn)
-		if closest(one, two) < apart {
-			return true
-		}
-	}
-	return false
 }
 
 // height is that of a nail over what is common to all at its level: the floor, or the ceiling.

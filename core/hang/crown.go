@@ -1,8 +1,6 @@
 package hang
 
 import (
-	"math"
-
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/piece"
@@ -67,25 +65,10 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 	}
 }
 
-// under is how high the face stands over the bottom so far out from the wall: its lowest wood there.
+// under is how high the face stands over the bottom where it comes so far out from the wall.
 func under(s *profile.Section, u float64) float64 {
-	low := math.Inf(1)
-	for _, z := range s.Levels() {
-		if s.At(z) >= u {
-			low = min(low, z)
-		}
-	}
-	// From the level below it, where the face comes out to u.
-	lo, hi := 0.0, low
-	if math.IsInf(low, 1) {
-		return s.Height().Inches()
-	}
-	for _, z := range s.Levels() {
-		if z < low && s.At(z) < u {
-			lo = max(lo, z)
-		}
-	}
-	for range 30 {
+	lo, hi := 0.0, s.Height().Inches()
+	for range 24 {
 		if mid := (lo + hi) / 2; s.At(mid) >= u {
 			hi = mid
 		} else {

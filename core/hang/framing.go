@@ -50,9 +50,12 @@ const (
 // frame finds out what is known behind each wall of the room.
 func (f *fixing) frame() {
 	r := f.In
-	f.out.Walls = make([]Framing, len(r.Walls))
+	f.out.Walls, f.long = make([]Framing, len(r.Walls)), make([]measure.Length, len(r.Walls))
 	for i := range r.Walls {
 		w := &r.Walls[i]
+		if l, known := r.Measured.Wall(i, job.Floor); known {
+			f.long[i] = l.Length
+		}
 		k := &f.out.Walls[i]
 		*k = Framing{Wall: w.ID, Bare: w.Bare, Along: w.Joists}
 		if !w.Bare {
@@ -80,11 +83,11 @@ func (f *fixing) frame() {
 
 // past tells of studs and joists that would stand past their wall's end.
 func (f *fixing) past(wall int) {
-	l, known := f.In.Measured.Wall(wall, job.Floor)
+	l := f.long[wall]
 	for _, s := range f.In.Spots {
-		if known && s.Wall == f.In.Walls[wall].ID && (s.Kind == job.SpotStud || s.Kind == job.SpotJoist) && s.At.Length > l.Length {
+		if l > 0 && s.Wall == f.In.Walls[wall].ID && (s.Kind == job.SpotStud || s.Kind == job.SpotJoist) && s.At.Length > l {
 			unit := f.In.Job.Unit
-			f.out.Findings.Add(besideWall.In(f.In.ID, s.Wall).Says(s.At.Length.In(unit), job.WallNumber(wall), l.Length.In(unit)))
+			f.out.Findings.Add(besideWall.In(f.In.ID, s.Wall).Says(s.At.Length.In(unit), job.WallNumber(wall), l.In(unit)))
 		}
 	}
 }
@@ -203,8 +206,7 @@ func (f *fixing) behind(p *piece.Piece, hand joint.Hand, wall int) held {
 			return held{InOpening, (fr.To - at).Inches(), true}
 		}
 	}
-	l, known := f.In.Measured.Wall(wall, job.Floor)
-	if hand == joint.Left && at < measure.Inch || hand == joint.Right && known && at > l.Length-measure.Inch {
+	if l := f.long[wall]; hand == joint.Left && at < measure.Inch || hand == joint.Right && l > 0 && at > l-measure.Inch {
 		return held{InCorner, cornerTo, true} // every wall ends in framing
 	}
 	return held{}

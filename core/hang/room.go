@@ -114,6 +114,7 @@ type fixing struct {
 	sets              map[string]*sets.Set
 	byID              map[string]*piece.Piece
 	walls             map[string]int
+	long              []measure.Length       // of each wall; 0 where it was not measured
 	class             map[string]map[int]int // of a run, by wall
 	sold              []measure.Length
 	rules             *job.Rules

@@ -85,6 +85,7 @@ func planRoom(s shared) *RoomPlan {
 	out.needs = sticks.Needs(out.Pieces)
 	out.glued = glued(out.Groups, out.Pieces)
 	out.progress(r)
+	s.job.Records = nil // what the part keeps of the job is not what was done, which may be much
 	return out
 }
 
