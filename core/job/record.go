@@ -251,17 +251,18 @@ func (j *Job) Facts() (saw, wall []Record) {
 		}
 	}
 	type timed struct {
-		Record
 		at time.Time
+		i  int // records are large, and there may be many: they are put in order by their places
 	}
-	var all []timed
+	all := make([]timed, 0, len(j.Records))
 	var last time.Time
-	for _, r := range j.Records {
+	for i := range j.Records {
+		r := &j.Records[i]
 		if at, err := time.Parse(time.RFC3339, r.At); err == nil {
 			last = at
 		}
 		if r.Kind != RecordUndone && r.Kind != RecordTicked && !undone[r.ID] {
-			all = append(all, timed{r, last})
+			all = append(all, timed{last, i})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b timed) int { return a.at.Compare(b.at) })
@@ -269,16 +270,17 @@ func (j *Job) Facts() (saw, wall []Record) {
 	down := func(piece string) {
 		wall = slices.DeleteFunc(wall, func(w Record) bool { return w.Kind == RecordHung && w.Piece == piece })
 	}
-	for _, r := range all {
+	for _, t := range all {
+		r := j.Records[t.i]
 		switch r.Kind {
 		case RecordHung, RecordTrouble:
 			if r.At == "" {
-				r.At = r.at.UTC().Format(time.RFC3339)
+				r.At = t.at.UTC().Format(time.RFC3339)
 			}
 			if r.Kind == RecordHung {
 				down(r.Piece) // hung twice is hung once
 			}
-			wall = append(wall, r.Record)
+			wall = append(wall, r)
 		case RecordRecut:
 			saw = slices.DeleteFunc(saw, func(c Record) bool {
 				return (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
@@ -286,9 +288,9 @@ func (j *Job) Facts() (saw, wall []Record) {
 			down(r.Piece)
 		case RecordMiscut:
 			down(r.Piece)
-			saw = append(saw, r.Record)
+			saw = append(saw, r)
 		default:
-			saw = append(saw, r.Record)
+			saw = append(saw, r)
 		}
 	}
 	return saw, wall
