@@ -119,7 +119,7 @@ func TestScreenshots(t *testing.T) {
 		{"odd", "/jobs/ferry-house/bench/odd?detail=bullnose&moulding=hall-base&field=radius=3&field=pieces=2", 1280, 800, ".answer dd", "0"},
 		{"hang", "/jobs/ferry-house/hang?room=waiting-hall", 1280, 800, ".hang .card", atCrownEight},
 		{"hang-phone", "/jobs/ferry-house/hang?room=waiting-hall", 390, 844, ".hang .card", atCrownEight},
-		{"ladder", "/jobs/ferry-house/hang?room=waiting-hall&sheet=ladder", 1280, 800, ".todo", "0"},
+		{"ladder", "/jobs/ferry-house/hang?room=waiting-hall&sheet=ladder", 1280, 800, ".task", "0"},
 		{"day", "/jobs/ferry-house/hang?room=waiting-hall&sheet=day", 1280, 800, ".plan .list li", firstDay},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},

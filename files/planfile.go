@@ -1,6 +1,7 @@
 package files
 
 import (
+	"cmp"
 	"encoding/csv"
 	"encoding/json"
 	"fmt"
@@ -327,12 +328,7 @@ func labels(p plan.Plan) map[string]string {
 }
 
 func wallLabel(j job.Job, q piece.Piece) string {
-	for i, w := range j.Room(q.Room).Walls {
-		if w.ID == q.Wall {
-			return job.WallNumber(i)
-		}
-	}
-	return q.Wall
+	return cmp.Or(j.Room(q.Room).WallTitle(q.Wall), q.Wall)
 }
 
 // WritePlanText writes the cut list and the findings for a terminal.

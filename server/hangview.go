@@ -3,10 +3,12 @@ package server
 import (
 	"context"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"gnomon/core/day"
 	"gnomon/core/edit"
 	"gnomon/core/hang"
 	"gnomon/core/job"
@@ -61,7 +63,7 @@ type HangPieceView struct {
 
 // HangEndView is an end, for the card of a joint in trouble.
 type HangEndView struct {
-	Title  string `json:"title,omitempty" doc:"what the joint is called; none where nothing meets there"`
+	Title  string `json:"title,omitempty" doc:"what the joint is called; none where nothing meets there, or what it is glued to on the bench"`
 	Corner string `json:"corner,omitempty"`
 }
 
@@ -207,7 +209,7 @@ func hangView(j *job.Job, r *plan.RoomPlan) HangView {
 	v.strips(j, r)
 	v.Finish = finishView(r, u)
 	for task := range j.Done() {
-		if strings.HasPrefix(task, r.Room+".") || !strings.Contains(task, ".") {
+		if strings.HasPrefix(task, day.Of(r.Room, "")) || !strings.Contains(task, ".") {
 			v.Ticked = append(v.Ticked, task)
 		}
 	}
@@ -223,14 +225,14 @@ func cardView(c hang.Card, byID map[string]*piece.Piece, u measure.Unit) HangCar
 	v := HangCardView{Title: c.Title, Where: c.Where, Wall: c.Pieces[0].Wall, Hang: c.Pieces[0].Hang, Pieces: []HangPieceView{}, Steps: some(c.Steps),
 		Nails: []NailRowView{}, Checks: some(c.Checks), Waits: []HangPieceView{}, Up: c.Up(), Cut: true}
 	for _, p := range c.Pieces {
-		v.Pieces = append(v.Pieces, hangPiece(p, byID))
+		v.Pieces = append(v.Pieces, hangPiece(p, c.Pieces, byID))
 		v.Cut = v.Cut && p.Done
 		if v.Held == "" {
 			v.Held = p.Held
 		}
 	}
 	for _, id := range c.Waits {
-		v.Waits = append(v.Waits, hangPiece(byID[id], byID))
+		v.Waits = append(v.Waits, hangPiece(byID[id], nil, byID))
 	}
 	for _, n := range c.Nails {
 		v.Nails = append(v.Nails, NailRowView{lengthView(n.Length, u), n.Count, n.Kind, n.Text})
@@ -238,7 +240,7 @@ func cardView(c hang.Card, byID map[string]*piece.Piece, u measure.Unit) HangCar
 	return v
 }
 
-func hangPiece(p *piece.Piece, byID map[string]*piece.Piece) HangPieceView {
+func hangPiece(p *piece.Piece, with []*piece.Piece, byID map[string]*piece.Piece) HangPieceView {
 	v := HangPieceView{ID: p.ID, Label: p.Label, Hung: p.Hung,
 		Mark: job.Record{Kind: job.RecordHung, On: job.On{Piece: p.ID, Label: p.Label}, Bodies: job.Bodies{Hung: &job.Hung{Length: p.Cut}}}}
 	for _, hand := range piece.Hands {
@@ -247,7 +249,7 @@ func hangPiece(p *piece.Piece, byID map[string]*piece.Piece) HangPieceView {
 		if hand == piece.Hands[1] {
 			to = &v.Right
 		}
-		if mate := byID[e.Meets]; mate != nil {
+		if mate := byID[e.Meets]; mate != nil && !slices.Contains(with, mate) {
 			to.Title, to.Corner = string(e.Joint)+" with "+mate.Label, e.Corner
 			if e.Letter != "" {
 				to.Title += " at " + e.Letter
@@ -269,7 +271,7 @@ func roundView(j *job.Job, r *plan.RoomPlan, k hang.Round) RoundView {
 		}
 	}
 	for _, c := range k.Climbs {
-		v.Climbs = append(v.Climbs, ClimbView{r.Room + ".climb-" + k.Run + "-" + c.ID, c.Title, some(c.Steps), some(c.Missing)})
+		v.Climbs = append(v.Climbs, ClimbView{day.Of(r.Room, "climb-"+k.Run+"-"+c.ID), c.Title, some(c.Steps), some(c.Missing)})
 	}
 	return v
 }
@@ -287,7 +289,7 @@ func firstView(j *job.Job, f hang.First) FirstView {
 func (v *HangView) strips(j *job.Job, r *plan.RoomPlan) {
 	u := j.Unit
 	for _, s := range r.Fixing.Strips {
-		k := HangStripView{Task: r.Room + "." + string(s.Kind) + "-" + s.Wall, Kind: string(s.Kind), Wall: s.Wall,
+		k := HangStripView{Task: day.Of(r.Room, string(s.Kind)+"-"+s.Wall), Kind: string(s.Kind), Wall: s.Wall,
 			Title: words.Capital(string(s.Kind)) + ", " + job.WallNumber(s.Number-1),
 			Long:  lengthView(s.Long(), u), Size: s.Thick.In(u) + " by " + s.Reach.In(u), Where: s.Text(u)}
 		v.Strips = append(v.Strips, k)
@@ -302,7 +304,7 @@ func finishView(r *plan.RoomPlan, u measure.Unit) FinishView {
 	f := r.Finish()
 	v := FinishView{Steps: []FinishStepView{}, Beads: []FinishBeadView{}, Face: f.FaceText(u), Paint: f.PaintText(u)}
 	for _, s := range f.Steps {
-		v.Steps = append(v.Steps, FinishStepView{r.Room + "." + s.ID, s.What, some(s.Mind)})
+		v.Steps = append(v.Steps, FinishStepView{day.Of(r.Room, s.ID), s.What, some(s.Mind)})
 	}
 	for _, b := range f.Beads {
 		v.Beads = append(v.Beads, FinishBeadView{b.What, lengthView(b.Length, u)})

@@ -3,7 +3,6 @@ package hang
 import (
 	"strings"
 
-	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/sets"
@@ -55,14 +54,8 @@ func (f *fixing) casing(p *piece.Piece, s *sets.Set, sh *piece.Shape, wall int, 
 
 // along drives a row of nails along a piece at a height, first and last near its ends, no further apart than the house rule says.
 func (f *fixing) along(p *piece.Piece, sh *piece.Shape, height float64, through measure.Length, into Into, jamb bool, row string) {
-	in := f.rules.NailEnd.Length.Inches()
-	every := f.rules.CasingEvery.Length.Inches()
-	a, b := took(&p.Left, sh, joint.Left)+in, p.Back.Inches()-took(&p.Right, sh, joint.Right)-in
 	length := f.length(p, through)
-	for _, x := range Spread(a, b, every) {
-		if x <= 0 || x >= p.Back.Inches() {
-			continue
-		}
+	for _, x := range f.row(p, sh, f.rules.CasingEvery.Length) {
 		f.add(Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: kind(into, jamb), Into: into, Jamb: jamb, Row: row})
 	}
 }

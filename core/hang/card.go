@@ -104,11 +104,11 @@ func longest(pieces []*piece.Piece) *piece.Piece {
 func (c *cards) where(pieces []*piece.Piece) string {
 	first, last := pieces[0], pieces[len(pieces)-1]
 	if first.Set != "" {
-		return wallName(c.room.Room, first.Wall)
+		return c.room.WallTitle(first.Wall)
 	}
 	var walls []string
 	for _, p := range pieces {
-		if w := wallName(c.room.Room, p.Wall); !slices.Contains(walls, w) {
+		if w := c.room.WallTitle(p.Wall); !slices.Contains(walls, w) {
 			walls = append(walls, w)
 		}
 	}

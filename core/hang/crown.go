@@ -21,8 +21,7 @@ func (f *fixing) crown(p *piece.Piece, t *stretch.Run) {
 	through := inches(sh.Whole().At(foot)) + t.On.Proud[wall] + f.board(wall)
 	length := f.length(p, through)
 	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
-		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(foot), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed, Covered: c.covered,
-			Toward: toward(c.by, through, length), Row: Low})
+		f.add(c.nail(p, foot, through, length, Low))
 	}
 	f.top(p, t, wall)
 	f.scarf(p, t)
@@ -59,9 +58,9 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 		uprights = append(uprights, Upright{u.At.Inches(), InJoist, !u.Found})
 	}
 	for _, c := range f.columns(p, t, wall, uprights) {
-		f.add(Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: job.NailFinish, Into: c.into, Supposed: c.supposed,
-			Covered: c.covered,
-			Toward:  toward(c.by, through, length), Up: 90, Row: High})
+		n := c.nail(p, height, through, length, High)
+		n.Up = 90
+		f.add(n)
 	}
 }
 
@@ -83,12 +82,7 @@ func (f *fixing) intoBacking(p *piece.Piece, t *stretch.Run, s *Strip) {
 	sh := t.Shape()
 	height := sh.Drop.Inches() - s.Thick.Inches()/2
 	length := f.length(p, inches(sh.Whole().At(height))-s.Reach)
-	in := f.rules.NailEnd.Length.Inches()
-	a, b := took(&p.Left, sh, joint.Left)+in, p.Back.Inches()-took(&p.Right, sh, joint.Right)-in
-	for _, x := range Spread(a, b, f.rules.BackingEvery.Length.Inches()) {
-		if x <= 0 || x >= p.Back.Inches() || f.holed(p, x) {
-			continue
-		}
+	for _, x := range f.row(p, sh, f.rules.BackingEvery.Length) {
 		n := Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: job.NailFinish, Into: InBacking, Row: High}
 		n.Covered = f.covered(p, t, joint.Left, x) || f.covered(p, t, joint.Right, p.Back.Inches()-x)
 		f.add(n)

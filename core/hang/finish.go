@@ -76,15 +76,18 @@ func Finishing(r *stretch.Room, runs []*stretch.Run, pieces []*piece.Piece, fix 
 	for _, t := range runs {
 		at[t.ID] = t
 	}
-	base := measure.Length(0)
+	base, seen := measure.Length(0), map[string]measure.Length{} // of a moulding, how much is painted across
 	for _, p := range pieces {
 		m := r.Job.Moulding(p.Moulding)
 		if m == nil || p.Cut <= 0 {
 			continue
 		}
 		f.bead(m, p)
-		face, top := r.Shapes.Of(m.ID).Whole().Seen()
-		f.Face += (face + top).Inches() * p.Cut.Inches()
+		if _, known := seen[m.ID]; !known {
+			face, top := r.Shapes.Of(m.ID).Whole().Seen()
+			seen[m.ID] = face + top
+		}
+		f.Face += seen[m.ID].Inches() * p.Cut.Inches()
 		if t := at[p.Run]; t != nil && t.Level == job.Floor && !p.Cap {
 			if !m.Is().Last {
 				base += p.Length

@@ -77,16 +77,7 @@ func lineAlong(r *stretch.Room, p *piece.Piece, unit measure.Unit) string {
 	if p.Length <= 0 {
 		return ""
 	}
-	return fmt.Sprintf(", %s of it on %s", p.Length.In(unit), wallName(r.Room, p.Wall))
-}
-
-func wallName(r *job.Room, id string) string {
-	for i := range r.Walls {
-		if r.Walls[i].ID == id {
-			return job.WallNumber(i)
-		}
-	}
-	return "its wall"
+	return fmt.Sprintf(", %s of it on %s", p.Length.In(unit), r.WallTitle(p.Wall))
 }
 
 // scrap is how a coped scrap is cut: as the piece that is coped into the first one is at that corner.

@@ -121,14 +121,14 @@ type fixing struct {
 	noStuds, noJoists []int                   // walls of which none is known
 	first             map[string]*piece.Piece // of each run, what goes up before the rest of it
 	tops              map[string]float64      // how high the top nails of a crown enter it, by its moulding
-	air               map[string]bool         // what was told already: that there is nothing behind a piece's end, a wall
+	told              map[string]bool         // what was found and is told once
 }
 
 // Fix works out how all that hangs in a room is fixed.
 func Fix(r Room) Fixing {
 	f := &fixing{Room: r, out: &Fixing{Nails: make([]Nail, 0, 10*len(r.Pieces)), of: make(map[string][2]int, len(r.Pieces))},
 		runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{}, byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{},
-		first: map[string]*piece.Piece{}, tops: map[string]float64{}, air: map[string]bool{}}
+		first: map[string]*piece.Piece{}, tops: map[string]float64{}, told: map[string]bool{}}
 	f.rules, _ = r.In.Job.RulesAt(r.In.Room, "", "")
 	for _, n := range r.In.Job.Nails {
 		f.sold = append(f.sold, n.Length.Length)
@@ -218,8 +218,8 @@ func took(e *piece.End, sh *piece.Shape, hand joint.Hand) float64 {
 func (f *fixing) length(p *piece.Piece, through measure.Length) measure.Length {
 	want := f.rules.NailOver(through)
 	l, ok := Length(want, f.sold)
-	if !ok && !f.air["short "+p.Moulding] {
-		f.air["short "+p.Moulding] = true
+	if !ok && !f.told["short "+p.Moulding] {
+		f.told["short "+p.Moulding] = true
 		f.out.Findings.Add(tooShort.In(f.In.ID, p.ID).Says(p.Label, want.In(f.In.Job.Unit), l.In(f.In.Job.Unit)).Because(through.In(f.In.Job.Unit)))
 	}
 	return l

@@ -21,6 +21,12 @@ type column struct {
 	covered  bool
 }
 
+// nail is the one of a column at a height.
+func (c column) nail(p *piece.Piece, height float64, through, length measure.Length, row string) Nail {
+	return Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
+		Covered: c.covered, Toward: toward(c.by, through, length), Row: row}
+}
+
 // columns are those of a piece on a wall: at its ends where there is framing, and at what stands behind between, none where it is
 // barred.
 func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright) []column {
@@ -40,8 +46,8 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upr
 	out := make([]column, 0, len(cols))
 	for _, x := range cols {
 		if why := k.barred(inches(from+x), low, high); why != "" || f.holed(p, x) {
-			if why != "" && !f.air["wires "+p.ID] {
-				f.air["wires "+p.ID] = true
+			if why != "" && !f.told["wires "+p.ID] {
+				f.told["wires "+p.ID] = true
 				f.out.Findings.Add(nearWires.In(f.In.ID, p.ID).Says(p.Label, beside.In(f.In.Job.Unit), why))
 			}
 			continue
@@ -173,8 +179,7 @@ func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
 	heights := Heights(tall, class, f.thinTop(t), f.rules.NailStagger.Length.Inches())
 	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
 		for i, h := range heights {
-			n := Nail{Piece: p.ID, At: inches(c.at), Height: inches(h), Length: length, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
-				Covered: c.covered, Toward: toward(c.by, through, length), Row: Low}
+			n := c.nail(p, h, through, length, Low)
 			if i > 0 {
 				n.Row = High
 			}
@@ -203,24 +208,24 @@ func (f *fixing) thinTop(t *stretch.Run) float64 {
 	return high
 }
 
+// row are the places of a row of nails along a piece: the first and the last near its ends, no further apart than every, none where
+// something is cut out of it.
+func (f *fixing) row(p *piece.Piece, sh *piece.Shape, every measure.Length) []float64 {
+	in, long := f.rules.NailEnd.Length.Inches(), p.Back.Inches()
+	all := Spread(took(&p.Left, sh, joint.Left)+in, long-took(&p.Right, sh, joint.Right)-in, every.Inches())
+	return slices.DeleteFunc(all, func(x float64) bool { return x <= 0 || x >= long || f.holed(p, x) })
+}
+
 // pinned nails a piece to what it lies on.
 func (f *fixing) pinned(p *piece.Piece, t *stretch.Run) {
 	sh := t.Shape()
-	in := f.rules.NailEnd.Length.Inches()
-	from, to := took(&p.Left, sh, joint.Left)+in, p.Back.Inches()-took(&p.Right, sh, joint.Right)-in
 	length := f.length(p, sh.Projection)
-	none := true
-	defer func() {
-		if none {
-			f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
-		}
-	}()
-	for _, x := range Spread(from, to, f.rules.BackingEvery.Length.Inches()) {
-		if f.holed(p, x) || x <= 0 || x >= p.Back.Inches() {
-			continue
-		}
-		none = false
+	at := f.row(p, sh, f.rules.BackingEvery.Length)
+	for _, x := range at {
 		f.add(Nail{Piece: p.ID, At: inches(x), Height: inches(sh.Drop.Inches() / 2), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Low})
+	}
+	if len(at) == 0 {
+		f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
 	}
 }
 
@@ -228,8 +233,8 @@ func (f *fixing) pinned(p *piece.Piece, t *stretch.Run) {
 func (f *fixing) known(p *piece.Piece, wall int) {
 	k := &f.out.Walls[wall]
 	switch {
-	case k.Bare && !f.air["bare "+k.Wall]:
-		f.air["bare "+k.Wall] = true
+	case k.Bare && !f.told["bare "+k.Wall]:
+		f.told["bare "+k.Wall] = true
 		f.out.Findings.Add(wallBare.In(f.In.ID, k.Wall).Says(job.WallNumber(wall)))
 	case !k.Bare && len(k.Studs) == 0 && p.Back > wantsStud:
 		f.unknown(&f.noStuds, wall)

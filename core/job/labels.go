@@ -18,6 +18,16 @@ func CornerLetter(i int) string {
 // WallNumber is the label of the wall at index i of its room.
 func WallNumber(i int) string { return fmt.Sprintf("wall %d", i+1) }
 
+// WallTitle is the label of a wall of the room by its identifier; none where it has no such wall.
+func (r *Room) WallTitle(id string) string {
+	for i := range r.Walls {
+		if r.Walls[i].ID == id {
+			return WallNumber(i)
+		}
+	}
+	return ""
+}
+
 // RoomCodes gives each room a code of a few letters, to mark pieces of many rooms
 // that lie together: the first letters of its words, or the first two of one
 // word; a number where two rooms would have the same.

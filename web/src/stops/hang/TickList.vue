@@ -10,7 +10,7 @@ const done = computed(() => !!hanging.value?.ticked.includes(props.task))
 </script>
 
 <template>
-  <section class="todo" :class="{ done }">
+  <section class="task" :class="{ done }">
     <header>
       <h3><SetText :text="title" /></h3>
       <button class="btn plain" type="button" :disabled="done || !mayCut" @click="tick(task, title)">{{ done ? 'done' : 'Done' }}</button>
@@ -20,7 +20,7 @@ const done = computed(() => !!hanging.value?.ticked.includes(props.task))
 </template>
 
 <style scoped>
-.todo {
+.task {
   border-bottom: 1px solid var(--rule);
   padding: 10px 0;
 }

@@ -9,14 +9,13 @@ import type { HangCard } from '../../state/hanging'
 const props = defineProps<{ card: HangCard }>()
 const emit = defineEmits<{ close: [] }>()
 /** The joints that it has with what is not of the same group. */
-const joints = computed(() => {
-  const mine = new Set(props.card.pieces.map((p) => p.label))
-  return props.card.pieces.flatMap((p) =>
+const joints = computed(() =>
+  props.card.pieces.flatMap((p) =>
     (['left', 'right'] as const)
-      .filter((h) => p[h].title && ![...mine].some((m) => p[h].title!.includes(`with ${m} `)))
+      .filter((h) => p[h].title)
       .map((hand) => ({ key: `${p.id}/${hand}`, piece: p, hand, title: `${p.label}, ${hand} end: ${p[hand].title}`, corner: p[hand].corner })),
-  )
-})
+  ),
+)
 const key = ref(joints.value[0]?.key ?? '')
 const joint = computed(() => joints.value.find((j) => j.key === key.value))
 const where = ref<'top' | 'middle' | 'bottom' | 'all' | 'back'>('top')
