@@ -52,7 +52,7 @@ func Prepare(j *job.Job, p *plan.Plan) Preparing {
 	}
 	t := &j.Times
 	if t.Acclimatise > 0 {
-		add(Lie, fmt.Sprintf("Let it lie %s in the rooms where it will hang: %s%s.", Hours(t.Acclimatise), laid, long.In(j.Unit)),
+		add(Lie, fmt.Sprintf("Let it lie %s in the rooms where it will hang: %s%s.", Hours(t.Acclimatise), laid, long.About(j.Unit)),
 			"Flat, on strips, wrapping open, heating as it will be: wood that is cut too soon shrinks afterwards, and every mitre opens.")
 	}
 	add(Sort, "Look along every stick, and set bad ones aside.",

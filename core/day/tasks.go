@@ -119,7 +119,7 @@ func Tasks(j *job.Job, p *plan.Plan) []Task {
 	w.add(Task{ID: Sort, What: "Pick out bad sticks", Detail: words.Count(sticks, "stick"), Stop: "hang"}, t.Sort*job.Count(sticks), 1, Fetch)
 	ready := []string{Lie, Sort}
 	paint := w.by(t.Paint, long)
-	by := long.In(j.Unit)
+	by := long.About(j.Unit)
 	switch j.Rules.Paint {
 	case job.PaintTrestles:
 		w.add(Task{ID: Prime, What: "Prime on trestles", Detail: by + ", backs too", Dries: t.PaintDries, Drying: "primer dries", Stop: "hang"}, paint, 1, Sort)
@@ -162,7 +162,7 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 		strips += r.Fixing.Strips[i].Long()
 	}
 	if strips > 0 {
-		add(Backing, "Fix backing", strips.In(j.Unit), "hang", w.by(t.Backing, strips), 1, Fetch, id(Studs))
+		add(Backing, "Fix backing", strips.About(j.Unit), "hang", w.by(t.Backing, strips), 1, Fetch, id(Studs))
 	}
 	measuring := t.Walls * job.Count(walls)
 	if len(r.Lines) > 0 {
@@ -192,7 +192,7 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 			continue
 		}
 		whole := t.Hang*job.Count(h.pieces) + w.by(t.Length, h.length) + h.joints(t)
-		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.In(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces),
+		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.About(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces),
 			append(slices.Clone(cut), up...)...)
 		up = append(up, id(l.task))
 	}
@@ -221,7 +221,7 @@ func (w *writer) finish(r *plan.RoomPlan, up []string) {
 		up = append(slices.Clone(up), id(Trouble))
 	}
 	if f.Length > 0 {
-		add(Bead, "Lay the bead", f.Length.In(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over", up...)
+		add(Bead, "Lay the bead", f.Length.About(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over", up...)
 	}
 	if f.Holes > 0 {
 		holes := words.Count(f.Holes, "hole")
@@ -232,15 +232,15 @@ func (w *writer) finish(r *plan.RoomPlan, up []string) {
 			for _, p := range r.Pieces {
 				long += p.Cut
 			}
-			add(Prime, "Prime on the wall", long.In(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "primer dries", id(Sand), id(Bead))
-			add(Coat, "First coat on the wall", long.In(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "paint dries", id(Prime))
-			add(Last, "Last coat on the wall", long.In(w.j.Unit), w.by(t.Coat, long), 0, "", id(Coat))
+			add(Prime, "Prime on the wall", long.About(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "primer dries", id(Sand), id(Bead))
+			add(Coat, "First coat on the wall", long.About(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "paint dries", id(Prime))
+			add(Last, "Last coat on the wall", long.About(w.j.Unit), w.by(t.Coat, long), 0, "", id(Coat))
 		} else {
 			add(Touch, "Touch up", holes, t.Touch*job.Count(f.Holes), 0, "", id(Sand), id(Bead))
 		}
 	}
 	if f.Silicone > 0 {
-		add(Seal, "Silicone at the floor", f.Silicone.In(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "", id(Touch), id(Last))
+		add(Seal, "Silicone at the floor", f.Silicone.About(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "", id(Touch), id(Last))
 	}
 }
 

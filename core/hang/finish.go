@@ -140,12 +140,12 @@ func (f *Finish) bead(m *job.Moulding, p *piece.Piece) {
 func (f *Finish) steps(unit measure.Unit) {
 	add := func(id, what string, mind ...string) { f.Steps = append(f.Steps, Job{id, what, mind}) }
 	if f.Length > 0 {
-		add("bead", fmt.Sprintf("Lay %s of bead, thin and even: %s.", f.Length.In(unit), words.Count(f.Tubes, "cartridge")),
+		add("bead", fmt.Sprintf("Lay %s of bead, thin and even: %s.", f.Length.About(unit), words.Count(f.Tubes, "cartridge")),
 			"Cut the tip small and slant, under 1/8 in. Wipe with one finger on the wood side, another on the wall.", "Where the wall is hollow lay it twice.",
 			"Never between base and a wood or laminate floor: it moves.")
 	}
 	if f.Silicone > 0 {
-		add("silicone", fmt.Sprintf("Clear silicone between base and floor, %s: water stands here.", f.Silicone.In(unit)),
+		add("silicone", fmt.Sprintf("Clear silicone between base and floor, %s: water stands here.", f.Silicone.About(unit)),
 			"Only on a waterproof floor, and after the paint: nothing sticks to it.")
 	}
 	if f.Holes > 0 {

@@ -151,6 +151,15 @@ func (l Length) In(u Unit) string {
 	return l.FeetInches()
 }
 
+// About writes the length as what is bought or taken time for by it: up to the next foot, or tenth of a metre.
+func (l Length) About(u Unit) string {
+	step := 12 * Inch
+	if u.Metric() {
+		step = 100 * Millimetre
+	}
+	return ((l + step - 1) / step * step).In(u)
+}
+
 // String is FeetInches where that is exact, else exact millimetres.
 func (l Length) String() string {
 	if l.Parts(Finest).Exact {

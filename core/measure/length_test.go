@@ -172,3 +172,10 @@ func FuzzParseLength(f *testing.F) {
 		}
 	})
 }
+
+func TestAboutIsUpToTheNextFootOrTenthOfAMetre(t *testing.T) {
+	assert.Equal(t, `323'`, inch(3874, 5, 64).About("in"))
+	assert.Equal(t, `12'`, inch(144, 0, 1).About("in"))
+	assert.Equal(t, "98500 mm", (98412 * Millimetre).About("mm"))
+	assert.Equal(t, `0"`, Length(0).About("in"))
+}

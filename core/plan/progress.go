@@ -31,7 +31,7 @@ type come struct {
 	corners, read           int
 	cuts, cut               int
 	copes, coped            int
-	hangs, up               int            // pieces that go up by themselves, and those that are
+	hangs, up               int            // what goes up as one, and what of it is
 	waiting                 map[string]int // findings of severity stop and check, by stop
 }
 
@@ -53,12 +53,12 @@ func (p *RoomPlan) progress(r *room) {
 			}
 		}
 	}
+	down := make([]bool, len(p.HangOrder)+1) // by the place in the order: something of what goes up there is not up
+	seen := make([]bool, len(down))
 	for _, q := range p.Pieces {
-		if q.Cut > 0 && q.Hang > 0 && !q.Cap {
-			n.hangs++
-			if q.Hung != "" {
-				n.up++
-			}
+		if q.Cut > 0 && q.Hang > 0 {
+			seen[q.Hang] = true
+			down[q.Hang] = down[q.Hang] || q.Hung == ""
 		}
 		if q.Cut > 0 {
 			for _, hand := range piece.Hands {
@@ -74,6 +74,14 @@ func (p *RoomPlan) progress(r *room) {
 					}
 				}
 			}
+		}
+	}
+	for k := range seen {
+		if seen[k] {
+			n.hangs++
+		}
+		if seen[k] && !down[k] {
+			n.up++
 		}
 	}
 	n.waiting = waiting(p.Findings)

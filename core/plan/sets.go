@@ -75,7 +75,9 @@ func (p *RoomPlan) keepSets(r *room, entered *job.Room, all []*opening.Measured)
 		p.Findings.Add(s.Findings...)
 		p.crownLands(r, s, wall)
 		for _, q := range s.Pieces {
-			number++
+			if !sets.GluedOn(q) {
+				number++
+			}
 			q.Hang = number
 			p.HangOrder = append(p.HangOrder, q.ID)
 			p.Pieces = append(p.Pieces, q)

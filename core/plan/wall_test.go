@@ -13,6 +13,7 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/plan"
 	"gnomon/core/plan/plantest"
+	"gnomon/demo"
 )
 
 // driven are a piece's nails as one writes them down: where, how high, what into.
@@ -182,5 +183,29 @@ func TestCards(t *testing.T) {
 	assert.NotZero(t, waits)
 	for i, c := range cards[1:] {
 		assert.Less(t, cards[i].Pieces[0].Hang, c.Pieces[0].Hang)
+	}
+}
+
+// The demo's window has an apron with two returns and a stool: these returns are glued to the apron and go up with it, as one card and one
+// thing in the count; both are the same number.
+func TestWhatGoesUpAsOneIsCountedAsOne(t *testing.T) {
+	j := plantest.Read(t, string(demo.FerryHouse))
+	p := plantest.Build(t, j)
+	cards := 0
+	for _, r := range p.Rooms {
+		cards += len(r.Cards(true))
+	}
+	stop := p.Stops[len(p.Stops)-1]
+	assert.Equal(t, fmt.Sprintf("0 of %d up", cards), stop.Text)
+	apron := plantest.Piece(t, p, "~wh-window.apron")
+	for _, c := range p.Rooms[0].Cards(true) {
+		if c.Pieces[0] == apron {
+			assert.Equal(t, "Window 1 apron, window 1 apron cap left and window 1 apron cap right", c.Title)
+		}
+	}
+	for i, id := range []string{"~wh-window.apron", "~wh-window.apron.cap-left", "~wh-window.apron.cap-right"} {
+		putUp(&j, fmt.Sprintf("h%d", i), id, plantest.Piece(t, p, id).Cut)
+		p = plantest.Build(t, j)
+		assert.Equal(t, fmt.Sprintf("%d of %d up", i/2, cards), p.Stops[len(p.Stops)-1].Text, "a part of it is not all of it")
 	}
 }

@@ -210,6 +210,9 @@ func (r *room) shape(m *job.Moulding) *piece.Shape {
 	return r.laid[m.ID]
 }
 
+// GluedOn tells whether a piece is glued to the one before it on the bench, and goes up with that: a return of an apron or of a small crown.
+func GluedOn(p *piece.Piece) bool { return p.Cap || p.Part == CapLeft || p.Part == CapRight }
+
 // add makes a piece of the set.
 func (b *builder) add(part string, m *job.Moulding, length measure.Length, left, right piece.End, setup piece.Setup) *piece.Piece {
 	s := b.set

@@ -245,7 +245,7 @@ const followTyped = () => typed.value && attempt(typed.value.op)
           <h2>Nails</h2>
           <div class="measures">
             <EntryField
-              label="times what it passes"
+              label="× wood passed"
               :value="v.rules.nail_times.typed"
               :commit="measure('nail_times', 'Nails so many times what they pass:')"
             /><LengthInput label="from an end" :entry="v.rules.nail_end" :commit="measure('nail_end', 'First nails from an end:')" />
