@@ -27,6 +27,7 @@ const usage = `Gnomon: from tape to saw.
   gnomon fit     --file JOB.json [--format text|json]
   gnomon casing  --file SET.json [--format text|json]
   gnomon detail  NAME --file IN.json [--format text|json]    an odd place; gnomon detail --list names them and their fields
+  gnomon learn   --file RECORDS.json [--format text|json]    what test cuts, fits, lengths and times say of saw, tape and hands
   gnomon nest    --file NEST.json [--seconds 2] [--format text|json]
   gnomon import  [--db FILE] JOB.json
   gnomon export  [--db FILE] JOB-ID
@@ -80,6 +81,8 @@ func run(args []string, in io.Reader, out, errOut io.Writer) error {
 		return cmdCasing(args, in, out)
 	case "detail":
 		return cmdDetail(args, in, out)
+	case "learn":
+		return cmdLearn(args, in, out)
 	case "nest":
 		return cmdNest(args, in, out)
 	case "schema":
