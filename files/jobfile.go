@@ -23,6 +23,12 @@ func ReadJob(r io.Reader) (job.Job, error) {
 	if err != nil {
 		return job.Job{}, err
 	}
+	return JobIn(b)
+}
+
+// JobIn is ReadJob of bytes at hand, which stay as they are: a large file is not copied.
+func JobIn(b []byte) (job.Job, error) {
+	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
 	// The version comes first: a newer file may hold what this program does not know.
 	var head struct {
 		Gnomon json.RawMessage `json:"gnomon"`
@@ -38,13 +44,8 @@ func ReadJob(r io.Reader) (job.Job, error) {
 			head.Gnomon, job.FileVersion)
 	}
 	var j job.Job
-	dec := json.NewDecoder(bytes.NewReader(b))
-	dec.DisallowUnknownFields()
-	if err := dec.Decode(&j); err != nil {
+	if err := json.Unmarshal(b, &j); err != nil { // what a job does not have its own reader refuses
 		return job.Job{}, jsonError(b, err)
-	}
-	if _, err := dec.Token(); err != io.EOF {
-		return job.Job{}, errors.New("job file: something follows the job; keep one job in a file")
 	}
 	if j.Unit == "" {
 		j.Unit = "in"

@@ -78,7 +78,7 @@ func ReadShop(r io.Reader) (shop.Whole, error) {
 	if err := dec.Decode(&f); err != nil {
 		return out, shopError(err)
 	}
-	if out.Shop, err = ReadJob(bytes.NewReader(f.Shop)); err != nil {
+	if out.Shop, err = JobIn(f.Shop); err != nil {
 		return out, fmt.Errorf("shop file: %w", err)
 	}
 	for _, s := range f.RuleSets {
@@ -125,7 +125,7 @@ func ReadThings(r io.Reader) (job.Job, error) {
 		w, err := ReadShop(bytes.NewReader(b))
 		return w.Shop, err
 	}
-	return ReadJob(bytes.NewReader(b))
+	return JobIn(b)
 }
 
 // shopFormat is the format that a shop file says it has; nil where it is no shop file.

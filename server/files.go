@@ -28,7 +28,7 @@ func (s *server) files(api huma.API) {
 	huma.Register(api, imp, func(_ context.Context, in *struct {
 		RawBody []byte `contentType:"application/json"`
 	}) (*Body[JobMade], error) {
-		j, err := files.ReadJob(bytes.NewReader(in.RawBody))
+		j, err := files.JobIn(in.RawBody)
 		if err != nil {
 			return nil, problem(http.StatusUnprocessableEntity, err.Error(),
 				FieldProblem{Field: "file", Message: err.Error(), Remedy: "Mend the file and import it again; nothing was kept."})

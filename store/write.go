@@ -108,18 +108,27 @@ func writeRecords(tx *gorm.DB, id string, old, next *job.Job) error {
 			return err
 		}
 	}
-	var fresh []recordRow
-	for i := range next.Records[n:] {
-		fresh = append(fresh, recordOf(id, n+i, &next.Records[n+i]))
+	for n < len(next.Records) { // there may be very many: only so many rows of them at a time
+		rows := make([]recordRow, min(batch, len(next.Records)-n))
+		for i := range rows {
+			rows[i] = recordOf(id, n+i, &next.Records[n+i])
+		}
+		if err := create(tx, rows); err != nil {
+			return err
+		}
+		n += len(rows)
 	}
-	return create(tx, fresh)
+	return nil
 }
+
+// batch is how many rows are written by one statement.
+const batch = 200
 
 func create[R any](tx *gorm.DB, rows []R) error {
 	if len(rows) == 0 {
 		return nil
 	}
-	return tx.CreateInBatches(rows, 200).Error
+	return tx.CreateInBatches(rows, batch).Error
 }
 
 // table writes one table's difference.

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	"errors"
 	"flag"
@@ -208,7 +207,7 @@ func cmdDemo(args []string, out io.Writer) error {
 	}
 	defer s.Close()
 	for _, d := range demos {
-		j, err := files.ReadJob(bytes.NewReader(d.file))
+		j, err := files.JobIn(d.file)
 		if err != nil {
 			return err
 		}
