@@ -177,5 +177,7 @@ func recordOf(id string, pos int, m *job.Record) recordRow {
 func (r *recordRow) record() (job.Record, error) {
 	m := job.Record{ID: r.ID, Kind: job.RecordKind(r.Kind), Of: r.OfID, On: job.On{Piece: r.Piece, Label: r.Label, End: r.Hand}, At: r.At, By: r.ByWho,
 		Device: r.Device}
-	return m, json.Unmarshal([]byte(r.Body), &m.Bodies)
+	err := json.Unmarshal([]byte(r.Body), &m.Bodies)
+	m.Renew()
+	return m, err
 }

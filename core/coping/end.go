@@ -86,7 +86,7 @@ func New(through, coped Side, at Meeting, hand joint.Hand, cut *joint.Normal, ru
 	e := &End{Hand: hand, Through: through, Coped: coped, Theta: at.Theta, Tool: ToolOf(rules), Unit: unit}
 	e.Joint = cope.Joint{Through: through.Shape.Section.Hung(through.Hangs), Coped: coped.Shape.Section.Hung(coped.Hangs), Theta: at.Theta, Lean: at.Lean}
 	e.Line = e.Joint.Line()
-	e.Back, e.Lean = cope.BackCut(at.Theta), e.Tool.LeansAtLeast(at.Theta)
+	e.Back, e.Lean = cope.BackCut(at.Theta), e.Tool.LeansAtLeast(at.Theta)+coped.Shape.BackCut
 	if coped.Shape.Crown {
 		e.Square = cope.SquareToBack(at.Theta, coped.Shape.Spring)
 	}

@@ -212,7 +212,7 @@ func (w *writer) finish(r *plan.RoomPlan, up []string) {
 	}
 	open := 0
 	for _, k := range r.Wall() {
-		if t := k.Trouble; t != nil && !t.Shut && !slices.Contains(t.Tried, "recut") { // what is cut again is hung again
+		if k.Fit != nil && k.Fit.Open() {
 			open++
 		}
 	}
@@ -324,20 +324,18 @@ func count(r *plan.RoomPlan) counted {
 	return c
 }
 
-// end counts a joint: one of two pieces at its right one only.
+// end counts a joint.
 func (h *hung) end(e *piece.End, hand joint.Hand) {
-	switch {
-	case e.Joint == piece.Cope:
+	switch e.Fitted(hand) {
+	case piece.FittedCope:
 		h.coped++
-	case e.Joint == piece.Scarf && hand == joint.Right:
+	case piece.FittedScarf:
 		h.scarf++
-	case e.Joint == piece.Mitre && e.Corner != "" && hand == joint.Right && e.Side == job.Outside:
+	case piece.FittedOutside:
 		h.outside++
-	case e.Joint == piece.Mitre && e.Corner != "" && hand == joint.Right:
+	case piece.FittedMitre:
 		h.mitre++
-	case e.Joint == piece.Mitre && e.Faced && hand == joint.Right && e.Meets != "":
-		h.mitre++
-	case e.Joint == piece.Butt:
+	case piece.FittedButt:
 		h.butt++
 	}
 }

@@ -79,6 +79,8 @@ func init() { // not with its declaration: what removes one kind may remove othe
 			id:    func(i *job.Instrument) *string { return &i.ID }}),
 		listed(Kind{Name: "nail", changes: changesShop, List: "nails"}, things[job.Nail]{lists: inJob(func(j *job.Job) *[]job.Nail { return &j.Nails }),
 			id: func(n *job.Nail) *string { return &n.ID }}),
+		listed(Kind{Name: "lesson", changes: changesShop, List: "lessons"}, things[job.Lesson]{lists: inJob(func(j *job.Job) *[]job.Lesson { return &j.Lessons }),
+			id: func(l *job.Lesson) *string { return &l.ID }}),
 		listed(Kind{Name: "moved", changes: changesShop, Said: "move of a task", List: "moves"}, things[job.Moved]{
 			lists: inJob(func(j *job.Job) *[]job.Moved { return &j.Day.Moves }), id: func(m *job.Moved) *string { return &m.ID }}),
 		{Name: "layout", changes: changesLayouts, List: "layouts", has: hasLayout, ids: layoutIDs, add: addLayout, remove: removeLayout},

@@ -22,7 +22,7 @@ const (
 // Op is one step. Which fields count depends on Do.
 type Op struct {
 	Do    string          `json:"do" enum:"set,add,remove,move,record,take_back,mark,unmark" doc:"mark and unmark are what earlier programs sent for record and take_back"`
-	Kind  string          `json:"kind,omitempty" doc:"job, rules, cutting, times, day, moved, tools, doors, prices, quote, sundry, saw, test, person, instrument, nail, moulding, stick, layout, laid, hand, room, copy, wall, walls, faces, corner, length, reading, diagonal, opening, jamb_length, jamb_reading, spot, odd, run, override"`
+	Kind  string          `json:"kind,omitempty" doc:"job, rules, cutting, times, day, moved, lesson, tools, doors, prices, quote, sundry, saw, test, person, instrument, nail, moulding, stick, layout, laid, hand, room, copy, wall, walls, faces, corner, length, reading, diagonal, opening, jamb_length, jamb_reading, spot, odd, run, override"`
 	ID    string          `json:"id,omitempty"`
 	Field string          `json:"field,omitempty" doc:"set: the field's name in the job file"`
 	Value json.RawMessage `json:"value,omitempty" doc:"set: the new value; add: the thing itself; record: the record"`

@@ -66,6 +66,13 @@ func Stamped(op Op, at, device string) Op {
 			fields["by"] = device
 		}
 		now.Value = Raw(fields)
+	case now.Do == Add && device != "" && (now.Kind == "length" || now.Kind == "reading"):
+		var fields map[string]any
+		if json.Unmarshal(now.Value, &fields) != nil || fields == nil {
+			return op
+		}
+		fields["by"] = device
+		now.Value = Raw(fields)
 	}
 	return now
 }

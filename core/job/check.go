@@ -120,6 +120,7 @@ func (c *checker) shop(j *Job) {
 	c.prices(&j.Prices)
 	c.quote(j.Quote)
 	c.times(&j.Times)
+	c.lessons(j.Lessons)
 	c.day(&j.Day)
 	c.positive("tools", "tape", j.Tools.Tape)
 	if j.Tools.Tape.Length > measure.Inch {

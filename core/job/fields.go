@@ -17,6 +17,7 @@ import (
 var valueTypes = map[reflect.Type]bool{
 	reflect.TypeFor[Entry](): true, reflect.TypeFor[Lean](): true, reflect.TypeFor[[]Stick](): true, reflect.TypeFor[[]SectionPoint](): true,
 	reflect.TypeFor[[]string](): true, reflect.TypeFor[[]measure.Angle](): true, reflect.TypeFor[money.Cents](): true, reflect.TypeFor[Origin](): true,
+	reflect.TypeFor[[]Learned](): true, reflect.TypeFor[Reads](): true,
 }
 
 // fieldAt is where in a thing one of its fields stands.

@@ -9,11 +9,11 @@ import (
 
 // FileVersion is the job file format that this program writes; it reads this one
 // and those before it.
-const FileVersion = 12
+const FileVersion = 13
 
 // Job is everything entered for one job.
 type Job struct {
-	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"12"`
+	Gnomon    int          `json:"gnomon" edit:"-" required:"true" minimum:"1" maximum:"13"`
 	Name      string       `json:"name" maxLength:"200"`
 	Unit      measure.Unit `json:"unit" enum:"in,mm" default:"in" doc:"what a bare number means, and how lengths are shown"`
 	Mouldings []Moulding   `json:"mouldings" maxItems:"500"`
@@ -35,6 +35,7 @@ type Job struct {
 	Promised  string       `json:"promised,omitempty" maxLength:"10" doc:"the day it is promised for, as 2031-05-02"`
 	People    []Person     `json:"people,omitempty" maxItems:"100" doc:"who works on it, and what they measure with"`
 	Nails     []Nail       `json:"nails,omitempty" maxItems:"100" doc:"the lengths of nail that there are"`
+	Lessons   []Lesson     `json:"lessons,omitempty" maxItems:"500" doc:"what the shop's own work offered, taken or left"`
 }
 
 // Level is the height in the room at which something is measured or hung.

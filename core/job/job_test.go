@@ -205,21 +205,25 @@ func TestMarksBecomeRecords(t *testing.T) {
 // A record says what its kind says, all of it and nothing else.
 func TestARecordSaysWhatItsKindSays(t *testing.T) {
 	cut, recut := &Cut{Length: measure.Foot}, &Recut{Off: measure.Inch, To: measure.Foot}
-	hung, trouble, ticked := &Hung{Length: measure.Foot}, &Trouble{Where: "top", Gap: measure.Inch / 32}, &Ticked{Task: "hall.bead"}
+	hung, fit, ticked := &Hung{Length: measure.Foot}, &Fit{How: FitOpen, Where: "top", Gap: measure.Inch / 32}, &Ticked{Task: "hall.bead"}
+	why, took, came := &Why{About: "first", Cause: "mirror"}, &Took{About: "first", Minutes: 400}, &Came{Moulding: "b", Length: 16 * measure.Foot, Count: 2}
 	whole := map[RecordKind]Record{
-		RecordCut:     {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
-		RecordMiscut:  {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
-		RecordCoped:   {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
-		RecordRecut:   {On: On{End: "left"}, Bodies: Bodies{Recut: recut}},
-		RecordHung:    {Bodies: Bodies{Hung: hung}},
-		RecordTrouble: {On: On{End: "left"}, Bodies: Bodies{Trouble: trouble}},
-		RecordTicked:  {Bodies: Bodies{Ticked: ticked}},
-		RecordUndone:  {Of: "first"},
+		RecordCut:    {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordMiscut: {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordCoped:  {On: On{End: "left"}, Bodies: Bodies{Cut: cut}},
+		RecordRecut:  {On: On{End: "left"}, Bodies: Bodies{Recut: recut}},
+		RecordHung:   {Bodies: Bodies{Hung: hung}},
+		RecordFit:    {On: On{End: "left"}, Bodies: Bodies{Fit: fit}},
+		RecordWhy:    {Bodies: Bodies{Why: why}},
+		RecordTook:   {Bodies: Bodies{Took: took}},
+		RecordCame:   {Bodies: Bodies{Came: came}},
+		RecordTicked: {Bodies: Bodies{Ticked: ticked}},
+		RecordUndone: {Of: "first"},
 	}
 	check := func(r Record, kind RecordKind) error {
 		j := Job{Records: []Record{{ID: "first", Kind: RecordCut, On: On{Piece: "k.w1", End: "left"}, Bodies: Bodies{Cut: cut}}}}
 		r.ID, r.Kind = "r", kind
-		if kind != RecordTicked {
+		if kind.made() {
 			r.Piece = "k.w1"
 		}
 		j.Records = append(j.Records, r)
@@ -233,7 +237,7 @@ func TestARecordSaysWhatItsKindSays(t *testing.T) {
 			r.End = ""
 			assert.ErrorContains(t, check(r, k.kind), "end", k.kind)
 		}
-		for _, b := range []Bodies{{}, {Cut: cut}, {Recut: recut}, {Cut: cut, Recut: recut}, {Hung: hung}, {Trouble: trouble}, {Ticked: ticked}} {
+		for _, b := range []Bodies{{}, {Cut: cut}, {Recut: recut}, {Cut: cut, Recut: recut}, {Hung: hung}, {Fit: fit}, {Ticked: ticked}, {Why: why}, {Took: took}, {Came: came}} {
 			r := whole[k.kind]
 			if b != r.Bodies {
 				r.Bodies = b

@@ -51,6 +51,7 @@ func (j *Job) NormaliseSince(was *Job) {
 		}
 	}
 	for i := j.CommonRecords(was); i < len(j.Records); i++ {
+		j.Records[i].Renew()
 		j.Records[i].plainTexts()
 	}
 	if !j.SameByHand(was) {

@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"math"
 	"regexp"
 	"time"
 
@@ -21,6 +22,8 @@ type Person struct {
 	ID          string       `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
 	Name        string       `json:"name" maxLength:"200"`
 	Instruments []Instrument `json:"instruments,omitempty" maxItems:"50"`
+	Reads       *Reads       `json:"reads,omitempty" doc:"how the lengths that they read lean"`
+	LeftOut     bool         `json:"left_out,omitempty" doc:"nothing is learned from what they did"`
 	Origin      *Origin      `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
@@ -131,6 +134,9 @@ func (c *checker) ofShop(j *Job) {
 		thing := c.id("person", p.ID)
 		c.text(thing, "name", p.Name)
 		c.origin(thing, p.Origin)
+		if r := p.Reads; r != nil && !(math.Abs(r.Bias) <= .5 && math.Abs(r.Stretch) <= .01) {
+			c.refuse(thing, "reads", fmt.Sprint(r.Bias, " ", r.Stretch), "no tape is so bad", "take it back, and read with another")
+		}
 		for k := range p.Instruments {
 			c.instrument(&p.Instruments[k])
 		}
@@ -184,7 +190,7 @@ func (j *Job) plainShop() {
 	}
 }
 
-// Person finds a person.
+// Person finds a person by identifier.
 func (j *Job) Person(id string) *Person {
 	return find(j.People, func(p *Person) bool { return p.ID == id })
 }

@@ -68,6 +68,15 @@ func (r *Record) plainTexts() {
 	if r.Recut != nil {
 		plainAll(&r.Recut.Why)
 	}
+	if r.Fit != nil {
+		plainAll(&r.Fit.Note)
+	}
+	if r.Why != nil {
+		plainAll(&r.Why.Note)
+	}
+	if r.Came != nil {
+		plainAll(&r.Came.Moulding, &r.Came.Note)
+	}
 }
 
 func (h *ByHand) plainTexts() { plainAll(&h.Piece, &h.By, &h.Why, &h.At) }

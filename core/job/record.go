@@ -1,6 +1,7 @@
 package job
 
 import (
+	"fmt"
 	"slices"
 	"time"
 
@@ -13,27 +14,58 @@ type RecordKind string
 // Kinds of record. One that undoes another takes back the record it names; nothing is ever
 // erased.
 const (
-	RecordCut     RecordKind = "cut"
-	RecordMiscut  RecordKind = "miscut"
-	RecordCoped   RecordKind = "coped"
-	RecordRecut   RecordKind = "recut"   // something was taken off a piece, and that end is to be cut again
-	RecordHung    RecordKind = "hung"    // a piece was put up
-	RecordTrouble RecordKind = "trouble" // a joint gapes
-	RecordTicked  RecordKind = "ticked"  // a task was done
-	RecordUndone  RecordKind = "undone"
+	RecordCut    RecordKind = "cut"
+	RecordMiscut RecordKind = "miscut"
+	RecordCoped  RecordKind = "coped"
+	RecordRecut  RecordKind = "recut"  // something was taken off a piece, and that end is to be cut again
+	RecordHung   RecordKind = "hung"   // a piece was put up
+	RecordFit    RecordKind = "fit"    // how a joint closed, or gapes
+	RecordTicked RecordKind = "ticked" // a task was done
+	RecordWhy    RecordKind = "why"    // why a cut was a miscut
+	RecordTook   RecordKind = "took"   // how long something really took, where its marks tell it wrong
+	RecordCame   RecordKind = "came"   // sticks as they really came
+	RecordUndone RecordKind = "undone"
 )
 
 // Record is a fact: append-only, never recomputed. A new kind of fact is its constant, its
 // body and its line in recordKinds.
 type Record struct {
 	ID   string     `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
-	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,coped,recut,hung,trouble,ticked,undone"`
+	Kind RecordKind `json:"kind" required:"true" enum:"cut,miscut,coped,recut,hung,fit,ticked,why,took,came,trouble,undone"`
 	Of   string     `json:"of,omitempty" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record that an undone one takes back, or that this one is made again of"`
 	On
 	At     string `json:"at,omitempty" maxLength:"200" doc:"RFC 3339, UTC"`
 	By     string `json:"by,omitempty" maxLength:"200" doc:"who did it, where that was said"`
 	Device string `json:"device,omitempty" maxLength:"200" doc:"which device it came from; none was the desk"`
 	Bodies
+}
+
+// Trouble is what formats up to 12 have for a fit: only of joints that gaped.
+type Trouble struct {
+	Where string         `json:"where" enum:"top,middle,bottom,all,back"`
+	Gap   measure.Length `json:"gap"`
+	Tried []string       `json:"tried,omitempty"`
+	Shut  bool           `json:"shut,omitempty"`
+	Note  string         `json:"note,omitempty"`
+}
+
+// Renew makes what formats up to 12 have for a fit into one.
+func (r *Record) Renew() {
+	t := r.Trouble
+	if r.Kind != "trouble" || t == nil {
+		return
+	}
+	f := &Fit{How: FitOpen, Where: t.Where, Gap: t.Gap, Tried: t.Tried, Note: t.Note}
+	switch {
+	case slices.Contains(t.Tried, FitRecut):
+		f.How = FitRecut
+	case t.Shut:
+		f.How = FitClosed
+	}
+	if f.How == FitClosed && slices.Contains(t.Tried, FitFilled) {
+		f.How = FitFilled
+	}
+	r.Kind, r.Trouble, r.Fit = RecordFit, nil, f
 }
 
 // On is what a fact is about: a piece, or one end of it; none where a task was done.
@@ -48,8 +80,12 @@ type Bodies struct {
 	Cut     *Cut     `json:"cut,omitempty"`
 	Recut   *Recut   `json:"recut,omitempty"`
 	Hung    *Hung    `json:"hung,omitempty"`
-	Trouble *Trouble `json:"trouble,omitempty"`
+	Fit     *Fit     `json:"fit,omitempty"`
 	Ticked  *Ticked  `json:"ticked,omitempty"`
+	Why     *Why     `json:"why,omitempty"`
+	Took    *Took    `json:"took,omitempty"`
+	Came    *Came    `json:"came,omitempty"`
+	Trouble *Trouble `json:"trouble,omitempty" until:"12" doc:"of formats up to 12: read as a fit"`
 }
 
 // Cut is what was on the screen when an end was cut, coped or spoiled. Angles are of the saw
@@ -59,6 +95,14 @@ type Cut struct {
 	Mitre  measure.Angle  `json:"mitre"`
 	Bevel  measure.Angle  `json:"bevel"`
 	Pose   string         `json:"pose,omitempty" doc:"how it lay; none was upright"`
+	Dial   *Dial          `json:"dial,omitempty" doc:"what the saw was to be set to for it, its own error taken off"`
+}
+
+// Dial is what was dialled for a cut, and on which saw.
+type Dial struct {
+	Saw   string        `json:"saw,omitempty" maxLength:"80"`
+	Mitre measure.Angle `json:"mitre"`
+	Bevel measure.Angle `json:"bevel"`
 }
 
 // Recut is what was taken off a piece that had been cut.
@@ -74,17 +118,58 @@ type Hung struct {
 	Before []string       `json:"before,omitempty" maxItems:"50" doc:"pieces that it went up before, though it gives way to them"`
 }
 
-// Trouble is a joint that does not close.
-type Trouble struct {
-	Where string         `json:"where" required:"true" enum:"top,middle,bottom,all,back" doc:"where it gapes"`
-	Gap   measure.Length `json:"gap" required:"true" doc:"by how much"`
+// Fit is how a joint closed: where it gaped first and by how much, what was done about it, and what came of that.
+type Fit struct {
+	How   string         `json:"how" required:"true" enum:"closed,hairline,filled,recut,open" doc:"open is not put right yet"`
+	Where string         `json:"where,omitempty" enum:",top,middle,bottom,all,face,back" doc:"where it gaped"`
+	Gap   measure.Length `json:"gap" doc:"by how much, before anything was done; 0 where it closed at once or nobody looked closely"`
 	Tried []string       `json:"tried,omitempty" maxItems:"10" doc:"what was done: rolled, shimmed, eased, recut, filled"`
-	Shut  bool           `json:"shut,omitempty" doc:"it closed by that"`
 	Note  string         `json:"note,omitempty" maxLength:"200"`
 }
 
-// Tries are what may be done where a joint gapes.
-var Tries = []string{"rolled", "shimmed", "eased", "recut", "filled"}
+// How joints close.
+const (
+	FitClosed   = "closed"
+	FitHairline = "hairline"
+	FitFilled   = "filled"
+	FitRecut    = "recut"
+	FitOpen     = "open"
+)
+
+// Fits are the ways a joint closes, from the best, and Tries what may be done where it gapes.
+var (
+	Fits   = []string{FitClosed, FitHairline, FitFilled, FitRecut, FitOpen}
+	Tries  = []string{"rolled", "shimmed", "eased", "recut", "filled"}
+	places = []string{"", "top", "middle", "bottom", "all", "face", "back"}
+)
+
+// Open tells whether a joint is still to be put right. What is cut again is hung again.
+func (f *Fit) Open() bool { return f.How == FitOpen }
+
+// Why is why a cut was a miscut.
+type Why struct {
+	About string         `json:"about" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record of the miscut"`
+	Cause string         `json:"cause" required:"true" enum:"mirror,setting,end,length,split,slipped,other"`
+	Short measure.Length `json:"short,omitempty" doc:"of a wrong length: by how much it was too short"`
+	Note  string         `json:"note,omitempty" maxLength:"200"`
+}
+
+// Causes are why cuts are miscuts.
+var Causes = []string{"mirror", "setting", "end", "length", "split", "slipped", "other"}
+
+// Took is how long something took, told afterwards: it stands for what its marks tell. None is a time that is not counted.
+type Took struct {
+	About   string `json:"about" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$" doc:"the record of what was done"`
+	Minutes Count  `json:"minutes" doc:"0 where it is not counted"`
+}
+
+// Came is sticks as the yard really sent them.
+type Came struct {
+	Moulding string         `json:"moulding" required:"true" maxLength:"80"`
+	Length   measure.Length `json:"length" required:"true"`
+	Count    int            `json:"count" required:"true" minimum:"1" maximum:"10000"`
+	Note     string         `json:"note,omitempty" maxLength:"200" doc:"bowed, a split end"`
+}
 
 // Ticked is a task that was done, and when by the clock where it was done.
 type Ticked struct {
@@ -104,8 +189,11 @@ var recordKinds = []struct {
 	{RecordCoped, "cut", true},
 	{RecordRecut, "recut", true},
 	{RecordHung, "hung", false},
-	{RecordTrouble, "trouble", true},
+	{RecordFit, "fit", true},
 	{RecordTicked, "ticked", false},
+	{RecordWhy, "why", false},
+	{RecordTook, "took", false},
+	{RecordCame, "came", false},
 	{RecordUndone, "", false},
 }
 
@@ -115,7 +203,8 @@ func (b Bodies) bodies() []string {
 	for _, n := range []struct {
 		is   bool
 		name string
-	}{{b.Cut != nil, "cut"}, {b.Recut != nil, "recut"}, {b.Hung != nil, "hung"}, {b.Trouble != nil, "trouble"}, {b.Ticked != nil, "ticked"}} {
+	}{{b.Cut != nil, "cut"}, {b.Recut != nil, "recut"}, {b.Hung != nil, "hung"}, {b.Fit != nil, "fit"}, {b.Ticked != nil, "ticked"},
+		{b.Why != nil, "why"}, {b.Took != nil, "took"}, {b.Came != nil, "came"}, {b.Trouble != nil, "trouble"}} {
 		if n.is {
 			out = append(out, n.name)
 		}
@@ -136,7 +225,7 @@ func (c *checker) records(all []Record, from int) {
 	}
 	for i := from; i < len(all); i++ {
 		r := &all[i]
-		for _, id := range []string{r.ID, r.Of} {
+		for _, id := range append(r.about(), r.ID, r.Of) {
 			if before(id) {
 				c.seen["record "+id] = true
 			}
@@ -165,7 +254,7 @@ func (c *checker) record(r *Record) {
 	if (r.Kind == RecordUndone || r.Of != "") && (!c.seen["record "+r.Of] || r.Of == r.ID) {
 		c.refuse(thing, "of", r.Of, "takes back or makes again a record that is not there", "list records in the order they were made")
 	}
-	if r.Piece == "" && r.Kind != RecordTicked && r.Kind != RecordUndone {
+	if r.Piece == "" && !slices.Contains([]RecordKind{RecordTicked, RecordUndone, RecordWhy, RecordTook, RecordCame}, r.Kind) {
 		c.refuse(thing, "piece", "", "is about no piece", "name the piece")
 	}
 	c.text(thing, "piece", r.Piece)
@@ -176,15 +265,28 @@ func (c *checker) record(r *Record) {
 	if r.Recut != nil {
 		c.text(thing, "why", r.Recut.Why)
 	}
-	if t := r.Trouble; t != nil {
-		c.oneOf(thing, "where", t.Where, "top", "middle", "bottom", "all", "back")
-		for _, tried := range t.Tried {
-			c.oneOf(thing, "tried", tried, Tries...)
+	c.fit(thing, r.Fit)
+	for _, about := range r.about() {
+		if !c.seen["record "+about] || about == r.ID {
+			c.refuse(thing, "about", about, "is about a record that is not there", "list records in the order they were made")
 		}
-		if t.Gap < 0 || t.Gap > 4*measure.Inch {
-			c.refuse(thing, "gap", t.Gap.String(), "is no gap of a joint", "give from 0 to 4 in")
+	}
+	if w := r.Why; w != nil {
+		c.oneOf(thing, "cause", w.Cause, Causes...)
+		if w.Short < 0 || w.Short > 40*measure.Foot {
+			c.refuse(thing, "short", w.Short.String(), "no piece is too short by that", "give by how much, or leave it out")
 		}
-		c.text(thing, "note", t.Note)
+		c.text(thing, "note", w.Note)
+	}
+	if t := r.Took; t != nil && (t.Minutes < 0 || t.Minutes > mostMinutes) {
+		c.refuse(thing, "minutes", t.Minutes.String(), "nothing takes so long, or a negative time", "give the minutes, from 0 to 1000")
+	}
+	if k := r.Came; k != nil {
+		c.text(thing, "note", k.Note)
+		c.text(thing, "moulding", k.Moulding)
+		if k.Count < 1 || k.Count > 10_000 || k.Length <= 0 || k.Length > 100*measure.Foot {
+			c.refuse(thing, "count", fmt.Sprint(k.Count), "no such sticks come", "give how many of one length came, and the length")
+		}
 	}
 	if r.Ticked != nil {
 		c.text(thing, "task", r.Ticked.Task)
@@ -194,6 +296,32 @@ func (c *checker) record(r *Record) {
 			}
 		}
 	}
+}
+
+func (c *checker) fit(thing string, f *Fit) {
+	if f == nil {
+		return
+	}
+	c.oneOf(thing, "how", f.How, Fits...)
+	c.oneOf(thing, "where", f.Where, places...)
+	for _, tried := range f.Tried {
+		c.oneOf(thing, "tried", tried, Tries...)
+	}
+	if f.Gap < 0 || f.Gap > 4*measure.Inch {
+		c.refuse(thing, "gap", f.Gap.String(), "is no gap of a joint", "give from 0 to 4 in")
+	}
+	c.text(thing, "note", f.Note)
+}
+
+// about are the records that a record tells more of.
+func (r *Record) about() []string {
+	switch {
+	case r.Why != nil:
+		return []string{r.Why.About}
+	case r.Took != nil:
+		return []string{r.Took.About}
+	}
+	return nil
 }
 
 // LocalTime is how a time by the clock of a place is written.
@@ -239,10 +367,19 @@ func (j *Job) Standing() []Record {
 	return saw
 }
 
+// made tells whether a record is of something that was done to a piece.
+func (k RecordKind) made() bool {
+	switch k {
+	case RecordUndone, RecordTicked, RecordWhy, RecordTook, RecordCame:
+		return false
+	}
+	return true
+}
+
 // Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall. That is
 // not the order they came in: a device that was out of reach sends its records late, and what it spoiled first must not
 // spoil what another cut since. A record without a time counts as made right after the one before it; of the wall's ones
-// that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done.
+// that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells more of a record.
 func (j *Job) Facts() (saw, wall []Record) {
 	undone := map[string]bool{}
 	for _, r := range j.Records {
@@ -261,7 +398,7 @@ func (j *Job) Facts() (saw, wall []Record) {
 		if at, err := time.Parse(time.RFC3339, r.At); err == nil {
 			last = at
 		}
-		if r.Kind != RecordUndone && r.Kind != RecordTicked && !undone[r.ID] {
+		if r.Kind.made() && !undone[r.ID] {
 			all = append(all, timed{last, i})
 		}
 	}
@@ -273,12 +410,14 @@ func (j *Job) Facts() (saw, wall []Record) {
 	for _, t := range all {
 		r := j.Records[t.i]
 		switch r.Kind {
-		case RecordHung, RecordTrouble:
+		case RecordHung, RecordFit:
 			if r.At == "" {
 				r.At = t.at.UTC().Format(time.RFC3339)
 			}
 			if r.Kind == RecordHung {
 				down(r.Piece) // hung twice is hung once
+			} else { // what was said of a joint last holds
+				wall = slices.DeleteFunc(wall, func(w Record) bool { return w.Kind == RecordFit && w.Piece == r.Piece && w.End == r.End })
 			}
 			wall = append(wall, r)
 		case RecordRecut:

@@ -20,8 +20,9 @@ type Saw struct {
 	Resolution measure.Angle   `json:"resolution" minimum:"0" maximum:"5" default:"0.5" doc:"what the mitre scale can be read to"`
 	Detents    []measure.Angle `json:"detents" maxItems:"50" doc:"where the table clicks home, without sign"`
 	SawFacts
-	Tests  []Test  `json:"tests,omitempty" maxItems:"200"`
-	Origin *Origin `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
+	Tests   []Test    `json:"tests,omitempty" maxItems:"200"`
+	Learned []Learned `json:"learned,omitempty" maxItems:"2" doc:"what was taken from the shop's own work: it stands before what the test cuts say by themselves"`
+	Origin  *Origin   `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
 
 // Kinds of fence: one that stays, one that slides out of a tilted blade's way, and
@@ -111,6 +112,9 @@ func (j *Job) Machine() *Saw {
 	return &s
 }
 
+// Tried tells whether anything is known of how it errs.
+func (s *Saw) Tried() bool { return len(s.Tests)+len(s.Learned) > 0 }
+
 // SawNamed finds a saw.
 func (j *Job) SawNamed(id string) *Saw { return find(j.Saws, func(s *Saw) bool { return s.ID == id }) }
 
@@ -140,6 +144,9 @@ func (j *Job) normaliseSaws() {
 		}
 		s.Resolution = or(s.Resolution, DefaultSaw().Resolution)
 		s.Detents = some(s.Detents)
+		if len(s.Learned) == 0 {
+			s.Learned = nil
+		}
 		for k := range s.Tests {
 			s.Tests[k].Scale = or(s.Tests[k].Scale, SawMitre)
 		}
@@ -209,6 +216,7 @@ func (c *checker) saw(s Saw) {
 		c.refuse("saw", "kerf", s.Kerf.Text, "no blade takes out so much", "give the width of its teeth, such as 3/32")
 	}
 	c.text("saw", "note", s.Note)
+	c.learned(&s)
 	if len(s.Tests) > maxTests {
 		c.refuse("saw", "tests", fmt.Sprint(len(s.Tests)), "too many", fmt.Sprintf("keep the latest %d", maxTests))
 	}

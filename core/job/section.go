@@ -25,6 +25,8 @@ type MouldingFacts struct {
 	Material    string         `json:"material,omitempty" enum:",wood,mdf,plastic" doc:"what it is made of"`
 	Grade       string         `json:"grade,omitempty" enum:",paint,stain" doc:"how it is finished"`
 	Inside      string         `json:"inside,omitempty" enum:",cope,mitre,butt" doc:"its own joint at inside corners, against the house rule"`
+	BackCut     measure.Angle  `json:"back_cut,omitempty" minimum:"0" maximum:"30" doc:"its copes are leaned by so much more than the tool asks for"`
+	TryFirst    string         `json:"try_first,omitempty" enum:",cope,mitre,all" doc:"which of its joints are tried on a scrap first, since they often fail here"`
 }
 
 // Materials and grades.

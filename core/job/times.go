@@ -1,6 +1,7 @@
 package job
 
 import (
+	"fmt"
 	"reflect"
 
 	"gnomon/core/measure"
@@ -43,6 +44,8 @@ type Times struct {
 	PaintDries  int     `json:"paint_dries" minimum:"0" maximum:"20160" doc:"minutes until a coat can be handled"`
 	FillerDries int     `json:"filler_dries" minimum:"0" maximum:"20160" doc:"minutes until filler can be sanded"`
 	BeadDries   int     `json:"bead_dries" minimum:"0" maximum:"20160" doc:"minutes until a bead can be painted"`
+	Pause       int     `json:"pause" minimum:"1" maximum:"600" default:"30" doc:"minutes between two marks of one person that are no work any more"`
+	Unwatched   bool    `json:"unwatched,omitempty" doc:"no times are taken from marks"`
 	Origin      *Origin `json:"origin,omitempty" doc:"what the shop had when they were taken from there"`
 }
 
@@ -56,7 +59,7 @@ const mostMinutes Count = 1_000_00
 func DefaultTimes(unit measure.Unit) Times {
 	t := Times{Per: measure.UnitFoot, Fetch: 90_00, Sort: 1_50, Paint: 60, Studs: 6_00, Backing: 1_20, Corner: 12_00, Walls: 5_00, Setup: 15_00, Cut: 2_50,
 		Cope: 9_00, Glue: 5_00, Hang: 4_00, Length: 50, Coped: 3_00, Mitre: 4_00, Outside: 5_00, Scarf: 4_00, Return: 3_00, Butt: 1_00, Trouble: 15_00,
-		Bead: 25, Fill: 25, Sand: 20, Touch: 30, Coat: 50, Acclimatise: 24 * 60, PaintDries: 240, FillerDries: 60, BeadDries: 120}
+		Bead: 25, Fill: 25, Sand: 20, Touch: 30, Coat: 50, Acclimatise: 24 * 60, PaintDries: 240, FillerDries: 60, BeadDries: 120, Pause: 30}
 	if unit.Metric() {
 		t.Per = measure.UnitMetre
 		for _, by := range []*Count{&t.Paint, &t.Backing, &t.Length, &t.Bead, &t.Coat} {
@@ -70,12 +73,13 @@ func (t *Times) entries(func(thing, field string, e *Entry) error) error { retur
 
 func (t *Times) normalise(unit measure.Unit) {
 	bare := *t
-	bare.Origin = nil
+	bare.Origin, bare.Pause, bare.Unwatched = nil, 0, false
 	if reflect.DeepEqual(bare, Times{}) {
-		origin := t.Origin
+		had := *t
 		*t = DefaultTimes(unit)
-		t.Origin = origin
+		t.Origin, t.Unwatched, t.Pause = had.Origin, had.Unwatched, had.Pause
 	}
+	t.Pause = or(t.Pause, DefaultTimes(unit).Pause)
 	t.Per = or(t.Per, DefaultTimes(unit).Per)
 }
 
@@ -91,5 +95,8 @@ func (c *checker) times(t *Times) {
 				c.refuse("times", f.Name, "", "nothing waits so long", "give the minutes, up to two weeks, which are 20160")
 			}
 		}
+	}
+	if t.Pause < 1 || t.Pause > 600 {
+		c.refuse("times", "pause", fmt.Sprint(t.Pause), "is no pause", "give the minutes between two marks that are no work any more, from 1 to 600")
 	}
 }

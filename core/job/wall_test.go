@@ -28,8 +28,8 @@ func TestWhatIsRefusedOfTheWall(t *testing.T) {
 		"nails of no hold":     {func(j *Job) { j.Rules.NailTimes = 50 }, "1 to 6"},
 		"nails far from ends":  {func(j *Job) { j.Rules.NailEnd = *entry("20") }, "6"},
 		"a gap of a yard": {func(j *Job) {
-			j.Records = append(j.Records, Record{ID: "t", Kind: RecordTrouble, On: On{Piece: "k.w", End: "left"},
-				Bodies: Bodies{Trouble: &Trouble{Where: "top", Gap: 36 * measure.Inch}}})
+			j.Records = append(j.Records, Record{ID: "t", Kind: RecordFit, On: On{Piece: "k.w", End: "left"},
+				Bodies: Bodies{Fit: &Fit{How: FitOpen, Where: "top", Gap: 36 * measure.Inch}}})
 		}, "0 to 4 in"},
 		"a tick at no time": {func(j *Job) {
 			j.Records = append(j.Records, Record{ID: "t", Kind: RecordTicked, Bodies: Bodies{Ticked: &Ticked{Task: "cut", At: "noon"}}})

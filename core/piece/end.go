@@ -119,6 +119,42 @@ func (e *End) Slant() float64 {
 // Finished tells whether nothing is left to do to the end at the bench: it is cut, and coped where it is to be.
 func (e *End) Finished() bool { return e.Mark != "" && (e.Joint != Cope || e.Coped != "") }
 
+// What is fitted at an end when its piece goes up, by the names of the rates that it counts by.
+const (
+	FittedCope    = "coped"
+	FittedMitre   = "mitre"
+	FittedOutside = "outside"
+	FittedScarf   = "scarf"
+	FittedButt    = "butt"
+	FittedReturn  = "return"
+)
+
+// Kind is which joint an end has with what it meets, by the name of the rate that it counts by; none where nothing is fitted.
+func (e *End) Kind() string {
+	switch {
+	case e.Joint == Cope:
+		return FittedCope
+	case e.Joint == Scarf:
+		return FittedScarf
+	case e.Joint == Mitre && e.Corner != "" && e.Side == job.Outside:
+		return FittedOutside
+	case e.Joint == Mitre && (e.Corner != "" || e.Faced && e.Meets != ""):
+		return FittedMitre
+	case e.Joint == Butt:
+		return FittedButt
+	}
+	return ""
+}
+
+// Fitted is the same where a joint of two pieces is counted once, with the right end of the left one.
+func (e *End) Fitted(hand joint.Hand) string {
+	kind := e.Kind()
+	if hand == joint.Left && (kind == FittedScarf || kind == FittedMitre || kind == FittedOutside) {
+		return ""
+	}
+	return kind
+}
+
 // halves tells whether an end is cut to the plane that halves its corner.
 func (e *End) halves() bool {
 	return e.Corner != "" && e.MitredFor == 0 && (e.Joint == Mitre || e.Joint == Cope && !e.Template)

@@ -18,11 +18,12 @@ type Shape struct {
 	Least   measure.Length // how far out its face stands at least
 	Alike   measure.Length // what tells top from bottom
 	Follows bool           // the edge of a test mitre is the line of a cope over itself
+	BackCut measure.Angle  // its copes are leaned by so much more than the tool asks for
 }
 
 // ShapeOf is that of a moulding of a job.
 func ShapeOf(j *job.Job, m *job.Moulding) *Shape {
-	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}, whole: m.Hangs(), read: m.Read()}
+	s := &Shape{Moulding: saw.MouldingOf(j, m), Coped: profile.Coped{OK: true}, whole: m.Hangs(), read: m.Read(), BackCut: m.BackCut}
 	if m.Drawn() {
 		s.Section = s.whole
 		s.Coped, s.Least, s.Alike = s.Section.Cope(), s.Section.Least(), s.Section.Alike(s.Crown)

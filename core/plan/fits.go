@@ -161,7 +161,7 @@ func (c *chain) shows(i int) [2]float64 {
 		return [2]float64{}
 	}
 	var out [2]float64
-	if left.run.Moulding == right.run.Moulding && len(r.Job.Machine().Tests) == 0 {
+	if left.run.Moulding == right.run.Moulding && !r.Job.Machine().Tried() {
 		return out // a saw that nothing is known of errs alike on both sides: either choice shows as much
 	}
 	for gives, hand := range [2]joint.Hand{joint.Right, joint.Left} {

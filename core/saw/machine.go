@@ -5,6 +5,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
+	"gnomon/core/learn"
 	"gnomon/core/measure"
 )
 
@@ -55,6 +56,9 @@ func On(s Setting, m *job.Saw) Dial {
 
 // dialled is an angle less the saw's error there.
 func dialled(a measure.Angle, m *job.Saw, scale string) (measure.Angle, *Error) {
+	if l := m.LearnedOn(scale); l != nil {
+		return learned(a, l, m, scale)
+	}
 	if len(m.Tests) == 0 {
 		return a, nil
 	}
@@ -62,6 +66,27 @@ func dialled(a measure.Angle, m *job.Saw, scale string) (measure.Angle, *Error) 
 		return a - e.By, &e
 	}
 	return a, nil
+}
+
+// Off is what is taken off a setting on a scale of a saw for its own error.
+func Off(m *job.Saw, scale string, at measure.Angle) measure.Angle {
+	dial, _ := dialled(at, m, scale)
+	return at - dial
+}
+
+// learned is an angle less what was taken from the shop's own work: only where the whole of its interval lies beyond what
+// the scale can be set to, and by the estimate to its nearest step.
+func learned(a measure.Angle, l *job.Learned, m *job.Saw, scale string) (measure.Angle, *Error) {
+	step := m.Resolution
+	if scale == job.SawBevel {
+		step = m.ReadsBevel()
+	}
+	by, give := l.At(a)
+	off := measure.Angle(learn.Correction(float64(by), float64(give)/2, float64(step)))
+	if off == 0 {
+		return a, nil
+	}
+	return a - off, &Error{At: a, By: off, Give: give, Tests: l.From}
 }
 
 // OffText tells what of a dialled setting is the saw's own error, or nothing.

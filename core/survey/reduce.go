@@ -130,7 +130,15 @@ func (m Measures) Bought(i int, l job.Level) (length measure.Length, rough, know
 // plinth by what that overhangs its casing, past a scrap by its length; short of a jamb by what
 // stands around it.
 func (m Measures) between(i int, t job.WallLength) measure.Length {
-	return t.Length() + m.stand(i, false, t.Left, t.Faces.Left, t) + m.stand(i, true, t.Right, t.Faces.Right, t)
+	return t.Length() - m.lean(t) + m.stand(i, false, t.Left, t.Faces.Left, t) + m.stand(i, true, t.Right, t.Faces.Right, t)
+}
+
+// lean is by how much a reading is too long by who read it, where the shop has learned that.
+func (m Measures) lean(t job.WallLength) measure.Length {
+	if p := m.job.PersonNamed(t.By); p != nil {
+		return p.Reads.Off(t.Length())
+	}
+	return 0
 }
 
 func (m Measures) stand(i int, right bool, s job.Stand, face *job.Entry, t job.WallLength) measure.Length {

@@ -69,6 +69,14 @@ func Longer(by measure.Length, unit measure.Unit) string {
 
 var ordinals = []string{"nowhere", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"}
 
+// A is a word with its article.
+func A(what string) string {
+	if strings.ContainsAny(what[:min(1, len(what))], "aeiou") {
+		return "an " + what
+	}
+	return "a " + what
+}
+
 // Ordinal is a place in an order: first, second, 11th; 0 is nowhere.
 func Ordinal(n int) string {
 	if n < len(ordinals) {

@@ -63,7 +63,7 @@ func Fields() []Field {
 		seen[t] = true
 		for i := range t.NumField() {
 			f := t.Field(i)
-			if f.IsExported() {
+			if f.IsExported() && f.Tag.Get("until") == "" { // of an older format only
 				if !f.Anonymous {
 					out = append(out, Field{t, f.Name})
 				}
