@@ -26,6 +26,7 @@ type Crew struct {
 	LengthSD      float64 // of one reading of a length
 	Slower        map[string]float64
 	Scatter       float64 // of times: their deviation as a share of the mean
+	Seed          uint64
 	Wrong         float64 // how many in a hundred of what is told of joints is wrong: the wrong place, or a gap of another
 	Spoils        float64 // how often in a hundred an end is cut wrong
 	Says          float64 // of how many in a hundred joints it is said how they closed
@@ -98,7 +99,7 @@ func (w *working) takes(parts map[string]float64) {
 	if k := 1 / (w.crew.Scatter * w.crew.Scatter); w.crew.Scatter > 0 {
 		t = mean * w.gamma(k) / k
 	}
-	w.now = w.now.Add(time.Duration(min(t, 29) * float64(time.Minute)).Round(time.Second)).Add(25 * time.Second)
+	w.now = w.now.Add(time.Duration(min(t, 29) * float64(time.Minute)).Round(time.Second))
 }
 
 // gamma is a number of the gamma distribution of shape k, k ≥ 1, and scale 1: Marsaglia and Tsang's way.

@@ -56,7 +56,7 @@ func Year(c Crew, jobs int) ([]job.Job, error) {
 	var out []job.Job
 	for n := range jobs {
 		j := YearJob(n)
-		rng := rand.New(rand.NewPCG(2030, uint64(n)))
+		rng := rand.New(rand.NewPCG(2030+c.Seed, uint64(n)))
 		if _, err := c.Work(&j, rng, at.AddDate(0, 0, n*364/max(jobs, 1))); err != nil {
 			return nil, err
 		}
