@@ -70,6 +70,12 @@ func shown(f job.Field, u measure.Unit, currency string) any {
 		return degrees(*x)
 	case *[]string:
 		return some(*x)
+	case *[]job.Learned:
+		return some(*x)
+	case **job.Reads:
+		if *x != nil {
+			return *x
+		}
 	default:
 		if k := reflect.TypeOf(f.Value).Elem().Kind(); k != reflect.Slice && k != reflect.Pointer {
 			return f.Value
@@ -115,6 +121,10 @@ func (of[T]) schema(r huma.Registry, s *huma.Schema) *huma.Schema {
 			p.Type, p.Items = huma.TypeArray, &huma.Schema{Type: huma.TypeNumber}
 		case *[]string:
 			p.Type, p.Items = huma.TypeArray, &huma.Schema{Type: huma.TypeString}
+		case *[]job.Learned:
+			p.Type, p.Items = huma.TypeArray, r.Schema(reflect.TypeFor[job.Learned](), true, "")
+		case **job.Reads:
+			p, must = r.Schema(reflect.TypeFor[job.Reads](), true, ""), false
 		default:
 			t := reflect.TypeOf(f.Value).Elem()
 			if t.Kind() == reflect.Slice { // its view tells it otherwise

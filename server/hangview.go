@@ -12,6 +12,7 @@ import (
 	"gnomon/core/edit"
 	"gnomon/core/hang"
 	"gnomon/core/job"
+	"gnomon/core/lesson"
 	"gnomon/core/measure"
 	"gnomon/core/picture"
 	"gnomon/core/piece"
@@ -30,7 +31,7 @@ type HangView struct {
 	Strips   []HangStripView `json:"strips" doc:"backing and furring"`
 	Cuts     []StripCutView  `json:"cuts" doc:"what these are cut from"`
 	Finish   FinishView      `json:"finish"`
-	Troubles []TroubleView   `json:"troubles"`
+	Fits     []HangFitView   `json:"fits" doc:"how joints closed, so far as that was said"`
 	Findings []FindingView   `json:"findings"`
 	Ticked   []string        `json:"ticked" doc:"what of the room and of the whole job was ticked"`
 }
@@ -61,7 +62,7 @@ type HangPieceView struct {
 	Right HangEndView `json:"right"`
 }
 
-// HangEndView is an end, for the card of a joint in trouble.
+// HangEndView is an end, for how its joint closed.
 type HangEndView struct {
 	Title  string `json:"title,omitempty" doc:"what the joint is called; none where nothing meets there, or what it is glued to on the bench"`
 	Corner string `json:"corner,omitempty"`
@@ -150,18 +151,14 @@ type FinishBeadView struct {
 	Length LengthView `json:"length"`
 }
 
-// TroubleView is a joint in trouble as it was told.
-type TroubleView struct {
-	ID    string     `json:"id"`
-	Piece string     `json:"piece"`
-	Label string     `json:"label"`
-	End   string     `json:"end"`
-	Where string     `json:"where"`
-	Gap   LengthView `json:"gap"`
-	Tried []string   `json:"tried"`
-	Shut  bool       `json:"shut"`
-	Note  string     `json:"note,omitempty"`
-	By    string     `json:"by,omitempty"`
+// HangFitView is how a joint closed.
+type HangFitView struct {
+	ID    string `json:"id"`
+	Piece string `json:"piece"`
+	End   string `json:"end"`
+	How   string `json:"how"`
+	Word  string `json:"word"`
+	Text  string `json:"text"`
 }
 
 // RoomAsk asks for a room of a job.
@@ -193,7 +190,7 @@ func hangView(j *job.Job, r *plan.RoomPlan) HangView {
 	in := r.In()
 	u := j.Unit
 	v := HangView{Room: r.Room, Cards: []HangCardView{}, Walls: []picture.Wall{}, Rounds: []RoundView{}, Firsts: []FirstView{}, Strips: []HangStripView{},
-		Cuts: []StripCutView{}, Troubles: []TroubleView{}, Findings: findingViews(r.Fixing.Findings), Ticked: []string{}}
+		Cuts: []StripCutView{}, Fits: []HangFitView{}, Findings: findingViews(r.Fixing.Findings), Ticked: []string{}}
 	byID := piece.ByID(r.Pieces)
 	for _, c := range r.Cards(j.Day.People < 2) {
 		v.Cards = append(v.Cards, cardView(c, byID, u))
@@ -214,8 +211,8 @@ func hangView(j *job.Job, r *plan.RoomPlan) HangView {
 		}
 	}
 	for _, k := range r.Wall() {
-		if t := k.Trouble; t != nil {
-			v.Troubles = append(v.Troubles, TroubleView{k.ID, k.Piece, k.Label, k.End, t.Where, lengthView(t.Gap, u), some(t.Tried), t.Shut, t.Note, k.By})
+		if f := k.Fit; f != nil {
+			v.Fits = append(v.Fits, HangFitView{k.ID, k.Piece, k.End, f.How, lesson.HowWord(f.How), lesson.FitText(f, u)})
 		}
 	}
 	return v

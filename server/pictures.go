@@ -184,6 +184,9 @@ func (b bench) view(c sawing.Cut) CutView {
 	if e.Setting != nil {
 		was.Mitre, was.Bevel, was.Pose = e.Setting.Mitre, e.Setting.Bevel, e.PoseCode()
 	}
+	if d := e.Dial; d != nil {
+		was.Dial = &job.Dial{Saw: b.job.Machine().ID, Mitre: d.Mitre, Bevel: d.Bevel}
+	}
 	v.Mark = job.Record{Kind: job.RecordCut, On: job.On{Piece: q.ID, Label: q.Label, End: string(c.Hand)}, Bodies: job.Bodies{Cut: &was}}
 	if c.Step == sawing.Coping {
 		v.Mark.Kind, v.Picture = job.RecordCoped, b.cope(q, c.Hand)

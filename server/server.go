@@ -26,18 +26,19 @@ type Config struct {
 }
 
 type server struct {
-	store    *store.Store
-	hub      *hub
-	people   *people
-	fresh    *fresh
-	searches *searches
-	sources  []instrument.Source
-	sharing  Sharing
-	codes    *share.Codes
-	sessions *sessions
-	line     *line
-	lines    *lines
-	spent    spent
+	store     *store.Store
+	hub       *hub
+	people    *people
+	fresh     *fresh
+	searches  *searches
+	sources   []instrument.Source
+	sharing   Sharing
+	codes     *share.Codes
+	sessions  *sessions
+	line      *line
+	lines     *lines
+	evidences *evidences
+	spent     spent
 }
 
 // Request bodies are edits of single fields; only a job file is larger.
@@ -85,7 +86,7 @@ func (s *server) program(c Config) Program {
 func newServer(c Config) *server {
 	h := newHub()
 	return &server{store: c.Store, hub: h, people: newPeople(h.tell), fresh: newFresh(), searches: newSearches(), sources: c.Instruments, sharing: c.Sharing,
-		codes: &share.Codes{}, sessions: newSessions(), line: newLine(), lines: &lines{}, spent: spent{of: map[string]*purse{}}}
+		codes: &share.Codes{}, sessions: newSessions(), line: newLine(), evidences: newEvidences(), lines: &lines{}, spent: spent{of: map[string]*purse{}}}
 }
 
 // API puts the API's routes on a router and gives their description.
@@ -99,7 +100,7 @@ func (s *server) api(r chi.Router, version string) huma.API {
 	cfg.Transformers = append(cfg.Transformers, hideMoney)
 	api := humachi.New(r, cfg)
 	api.UseMiddleware(permit, s.inTurn, accepting)
-	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.onWall, s.onDay,
+	for _, part := range []func(huma.API){s.pairing, s.jobs, s.edits, s.find, s.files, s.quote, s.rules, s.sections, s.atSaw, s.onWall, s.onDay, s.onLog,
 		s.pictures, s.sticks, s.rack,
 		s.corner, s.bench, s.benchDetails, s.live, s.instruments, s.survey, s.shop, s.copies} {
 		part(api)

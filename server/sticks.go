@@ -26,8 +26,8 @@ type SearchPath struct {
 	Search string `path:"search" maxLength:"64"`
 }
 
-// Fit asks for a moulding's pieces to be fitted into sticks.
-type Fit struct {
+// Fitting asks for a moulding's pieces to be fitted into sticks.
+type Fitting struct {
 	Seconds int `json:"seconds" minimum:"1" maximum:"120" doc:"about how long to search at most; the same number gives the same plan"`
 }
 
@@ -73,7 +73,7 @@ func (s *server) sticks(api huma.API) {
 	huma.Register(api, op(http.MethodPost, "/api/jobs/{job}/sticks/{moulding}/fit", "fit-sticks", "Begin to fit a moulding's pieces into sticks"),
 		func(_ context.Context, in *struct {
 			SticksPath
-			Body Fit
+			Body Fitting
 		}) (*Body[FitStarted], error) {
 			j, p, err := s.planned(in.Job)
 			if err != nil {

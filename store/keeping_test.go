@@ -17,6 +17,7 @@ import (
 
 	"gnomon/core/edit"
 	"gnomon/core/job"
+	"gnomon/core/measure"
 	"gnomon/core/plan"
 )
 
@@ -72,6 +73,11 @@ func TestDatabasesOfEveryEarlierProgram(t *testing.T) {
 			require.Len(t, j.Standing(), 1)
 			assert.Equal(t, "wh-base.wh1", j.Standing()[0].Piece)
 			assert.True(t, j.Room("later") != nil)
+			if schema == 12 { // its last fact told of trouble at a joint
+				_, wall := j.Facts()
+				require.Len(t, wall, 1)
+				assert.Equal(t, job.Fit{How: job.FitClosed, Where: "top", Gap: measure.Inch / 32, Tried: []string{"rolled"}}, *wall[0].Fit)
+			}
 			_, err = plan.Build(j)
 			require.NoError(t, err)
 			for n := 0; ; n++ { // what can still be undone is, and it ends

@@ -67,7 +67,7 @@ func TestSolveIsWeightedLeastSquares(t *testing.T) {
 		for range 3 + rng.IntN(20) {
 			x, y, sd := rng.NormFloat64()*45, rng.NormFloat64(), .05+rng.Float64()
 			xs, ys, ws = append(xs, x), append(ys, y), append(ws, 1/(sd*sd))
-			seen = append(seen, Seen{Row{1, x}, y, sd})
+			seen = append(seen, Seen{Row: Row{1, x}, Value: y, SD: sd})
 		}
 		n := Solve([]Belief{{0, 1e6}, {0, 1e6}}, seen, nil)
 		alpha, beta := stat.LinearRegression(xs, ys, ws, false)
@@ -208,4 +208,25 @@ func TestShareIsDrawnTowardsTheBelief(t *testing.T) {
 	p, sd := Share(500, 1000, .1, 10)
 	assert.InDelta(t, .496, p, .001)
 	assert.InDelta(t, math.Sqrt(.25/1000), sd, 5e-4)
+}
+
+// A value known within bounds: wide ones say nothing, narrow ones are a reading of their middle, one bound far off is a half-line. Held against the posterior by
+// summing over a fine grid.
+func TestWithinBounds(t *testing.T) {
+	for _, c := range []struct{ prior, sd, lo, hi float64 }{{.2, .3, -.5, .5}, {.2, .3, -9, 9}, {.2, .5, .4, .6}, {.3, .2, .3, 9}, {.15, .4, -.1, .1}} {
+		n := Robust([]Belief{{0, c.prior}}, []Seen{{Row: Row{1}, SD: c.sd, Within: true, Lo: c.lo, Hi: c.hi}}, 1)
+		mean, sd := n.Of(Row{1})
+		w, m, v := 0.0, 0.0, 0.0
+		best, at := 0.0, 0.0
+		for x := -3.0; x <= 3; x += .0005 {
+			p := math.Exp(-x*x/(2*c.prior*c.prior)) * (normal.CDF((c.hi-x)/c.sd) - normal.CDF((c.lo-x)/c.sd))
+			w, m, v = w+p, m+p*x, v+p*x*x
+			if p > best {
+				best, at = p, x
+			}
+		}
+		m, v = m/w, v/w
+		assert.InDelta(t, at, mean, .002, "%v: the likeliest", c)
+		assert.InDelta(t, math.Sqrt(v-m*m), sd, .12*c.prior, "%v", c)
+	}
 }

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/mat"
+	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Belief is what is held of one unknown before anything was seen: its mean and its deviation.
@@ -17,7 +18,33 @@ type Seen struct {
 	Row   Row
 	Value float64
 	SD    float64
+	// Within means that it is only known to lie from Lo to Hi, give or take SD: nobody reads a gap that does not show.
+	Within bool
+	Lo, Hi float64
 }
+
+// bounded is what a record that is known within bounds says once its expected value is known: the value and deviation whose square is, there, its
+// logarithmic likelihood to the second order. Of a normal variable cut off at both ends, with shift E and variance V in units of SD, these are
+// mean + SD·E/(1 − V) and SD/√(1 − V). One whose bounds the expected value is far outside of is read at the nearer bound.
+func (s Seen) bounded(mean float64) Seen {
+	if !s.Within {
+		return s
+	}
+	a, b := (s.Lo-mean)/s.SD, (s.Hi-mean)/s.SD
+	in := normal.CDF(b) - normal.CDF(a)
+	if in < 1e-9 {
+		s.Value = math.Min(math.Max(mean, s.Lo), s.Hi)
+		return s
+	}
+	pa, pb := normal.Prob(a), normal.Prob(b)
+	shift := (pa - pb) / in
+	v := 1 + (a*pa-b*pb)/in - shift*shift
+	says := math.Max(1-v, 1e-6)
+	s.Value, s.SD = mean+s.SD*shift/says, s.SD/math.Sqrt(says)
+	return s
+}
+
+var normal = distuv.UnitNormal
 
 // Normal is what is known of a few unknowns after some records: mean and covariance, from the normal equations
 // (Σ rᵢrᵢᵀ/σᵢ² + prior⁻¹)·x = Σ rᵢyᵢ/σᵢ² + prior⁻¹·mean.
@@ -88,31 +115,52 @@ func Robust(prior []Belief, seen []Seen, least float64) *Normal {
 	for i := range weights {
 		weights[i] = 1
 	}
-	out := Solve(prior, seen, weights)
-	for range rounds {
-		next, moved := make([]float64, len(seen)), 0.0
+	out := Solve(prior, nil, nil)
+	told := make([]Seen, len(seen))
+	for round := range rounds {
+		was := out
+		for k, s := range seen {
+			mean, _ := out.Of(s.Row)
+			told[k] = s.bounded(mean)
+		}
+		out = Solve(prior, told, weights)
+		next, moved := make([]float64, len(seen)), was.moved(out)
 		for k, s := range seen {
 			next[k] = 1
-			off, z := out.apart(s, weights[k])
+			off, z := out.apart(s, told[k], weights[k])
 			if over := math.Min(z/absurd, off/least); over > 1 {
 				next[k] = math.Pow(over, -4)
 			}
 			moved = math.Max(moved, math.Abs(next[k]-weights[k]))
 		}
-		if moved < 1e-6 {
+		if moved < 1e-6 && round > 0 {
 			break
 		}
 		weights = next
-		out = Solve(prior, seen, weights)
 	}
+	out.Weights = weights
 	return out
 }
 
-// apart is how far a record lies from what the others say, and by how many deviations, where it counts with the given weight itself.
-func (n *Normal) apart(s Seen, weight float64) (off, z float64) {
-	value, sd := n.Of(s.Row)
-	own, v := s.SD*s.SD/math.Max(weight, 1e-12), sd*sd
+// moved is by how much the means of two estimates differ at most.
+func (n *Normal) moved(o *Normal) float64 {
+	most := 0.0
+	for i := range n.mean.Len() {
+		most = math.Max(most, math.Abs(n.mean.AtVec(i)-o.mean.AtVec(i)))
+	}
+	return most
+}
+
+// apart is how far a record lies from what the others say, and by how many deviations, where it counts as told and with the given weight itself. One that is
+// known within bounds lies nowhere else than these.
+func (n *Normal) apart(s, told Seen, weight float64) (off, z float64) {
+	value, sd := n.Of(told.Row)
+	own, v := told.SD*told.SD/math.Max(weight, 1e-12), sd*sd
 	free := math.Max(1-v/own, 1e-9) // the share of this record that the estimate has not taken
-	off = math.Abs(s.Value - value + v/own*(s.Value-value)/free)
+	others := value - v/own*(told.Value-value)/free
+	off = math.Abs(s.Value - others)
+	if s.Within {
+		off = math.Max(0, math.Max(s.Lo-others, others-s.Hi))
+	}
 	return off, off / math.Sqrt(v/free+s.SD*s.SD)
 }

@@ -21,6 +21,10 @@ type SawRecord struct {
 	SD      float64 `json:"sd_deg"`
 	Reading float64 `json:"reading_sd_deg,omitempty"`
 	Reader  int     `json:"reader,omitempty"` // which protractor, from 0
+	// Within means that the value is only known to lie between two bounds: a joint that is closed shows no gap that could be read.
+	Within bool    `json:"within,omitempty"`
+	Lo     float64 `json:"lo_deg,omitempty"`
+	Hi     float64 `json:"hi_deg,omitempty"`
 }
 
 // Kinds of record of a saw.
@@ -39,13 +43,13 @@ func (r SawRecord) seen(readers int) Seen {
 	switch r.Kind {
 	case MitrePair:
 		row[1], row[2+r.Reader] = 2*r.Setting/45, -1
-		return Seen{row, r.Value, math.Hypot(r.SD, r.Reading)}
+		return Seen{row, r.Value, math.Hypot(r.SD, r.Reading), r.Within, r.Lo, r.Hi}
 	case CopeCut:
 		row[0], row[1], row[2+r.Reader] = math.Copysign(1, r.Setting), math.Abs(r.Setting)/45, -.5
-		return Seen{row, r.Value, math.Hypot(r.SD, r.Reading/2)}
+		return Seen{row, r.Value, math.Hypot(r.SD, r.Reading/2), r.Within, r.Lo, r.Hi}
 	}
 	row[0], row[1] = 1, r.Setting/45
-	return Seen{row, r.Value, r.SD}
+	return Seen{row, r.Value, r.SD, r.Within, r.Lo, r.Hi}
 }
 
 // Saw is what is known of one scale of a saw, and of the protractors its corners were read with.

@@ -26,7 +26,7 @@ type Tape struct{ *Normal }
 func LearnTape(all []Compared) Tape {
 	seen := make([]Seen, len(all))
 	for i, c := range all {
-		seen[i] = Seen{Row{1, c.Length}, c.Off, TapeSD}
+		seen[i] = Seen{Row: Row{1, c.Length}, Value: c.Off, SD: TapeSD}
 	}
 	return Tape{Robust([]Belief{Bias, Stretch}, seen, misread)}
 }

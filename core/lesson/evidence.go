@@ -28,6 +28,20 @@ type Evidence struct {
 	Tasks   map[string]int `json:"tasks,omitempty"`         // ticked
 }
 
+// Facts is of how much it tells: joints of which it was said how they closed, cuts, what was spoiled, times and lengths.
+func (e *Evidence) Facts() int {
+	n := len(e.Times) + len(e.Lengths) + len(e.Miscuts)
+	for i := range e.Joints {
+		if e.Joints[i].How != "" {
+			n++
+		}
+	}
+	for _, c := range e.Cuts {
+		n += c.Count
+	}
+	return n
+}
+
 // Joint is one joint on the wall. How is empty where nobody said how it closed.
 type Joint struct {
 	Room     string    `json:"room"`
@@ -35,7 +49,9 @@ type Joint struct {
 	End      string    `json:"end"`
 	Corner   string    `json:"corner,omitempty"`
 	Title    string    `json:"title"`
-	Kind     string    `json:"kind"` // of package piece: coped, mitre, outside, scarf, butt
+	Label    string    `json:"label"` // of its piece
+	Of       string    `json:"of"`    // its moulding, as people call it
+	Kind     string    `json:"kind"`  // of package piece: coped, mitre, outside, scarf, butt
 	Moulding string    `json:"moulding"`
 	Up       bool      `json:"up"`
 	How      string    `json:"how,omitempty"`

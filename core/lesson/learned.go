@@ -350,19 +350,11 @@ func (l *learning) waste() {
 	sum := 0.0
 	for i := range l.all {
 		e := &l.all[i]
-		needed, used, done := 0.0, 0.0, len(e.Used) > 0
-		for _, u := range e.Used {
-			bought := u.Came
-			if bought == 0 {
-				bought = u.Planned
-			}
-			needed, used = needed+u.Needed, used+bought-u.Racked
-			done = done && u.Done && bought > 0
-		}
-		if !done || needed <= 0 {
+		share, known := e.Wasted()
+		if !known {
 			continue
 		}
-		w := Wasted{e.Job, e.Name, used/needed - 1}
+		w := Wasted{e.Job, e.Name, share}
 		sum += w.Share
 		l.out.Wasted = append(l.out.Wasted, w)
 	}

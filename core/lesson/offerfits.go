@@ -3,6 +3,7 @@ package lesson
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -63,6 +64,9 @@ const (
 	moreBackCut measure.Angle = 5
 	mostBackCut measure.Angle = 20
 )
+
+// WhereText is where they gape most, where most of them do at one place.
+func (f *FitLearned) WhereText() string { return strings.TrimSpace(where(f.Where)) }
 
 // where tells where joints gape most, where most of them do at one place.
 func where(at map[string]int) string {

@@ -85,6 +85,9 @@ func (s *SawLearned) offer(shop *job.Job) []Offer {
 // shownAt is a record as the error of a cut at its setting, less what the protractor adds. A pair of mitres is shown as its right cut.
 func shownAt(r SawSeen, line learn.Saw, readers []string) (y, sd float64, shows bool) {
 	g := 0.0
+	if r.Within { // it is drawn as the middle of what it may be
+		r.Value, r.SD = (r.Lo+r.Hi)/2, math.Hypot(r.SD, (r.Hi-r.Lo)/math.Sqrt(12))
+	}
 	if len(readers) > 0 {
 		g, _ = line.Protractor(r.Reader)
 	}

@@ -55,7 +55,7 @@ func (g *gathering) sawOf(p *piece.Piece, e *piece.End, hand joint.Hand, fit *jo
 		return
 	}
 	half := math.Abs(float64(setting))
-	value, sd, says := g.angle(p, e, fit.Fit, s, half)
+	of, says := g.angle(p, e, fit.Fit, s, half)
 	if !says {
 		return
 	}
@@ -82,13 +82,14 @@ func (g *gathering) sawOf(p *piece.Piece, e *piece.End, hand joint.Hand, fit *jo
 			return
 		}
 		past, saw := g.dialledPast(ends[i], set, scale)
-		value -= past
+		of.Value, of.Lo, of.Hi = of.Value-past, of.Lo-past, of.Hi-past
 		if saw != "" {
 			machine = saw
 		}
 	}
 	reading, read := g.reading(p.Room, e)
-	r := SawSeen{Saw: machine, Scale: scale, Read: read, By: Who(fit), SawRecord: learn.SawRecord{Value: value, SD: sd, Reading: float64(reading)}}
+	of.Reading = float64(reading)
+	r := SawSeen{Saw: machine, Scale: scale, Read: read, By: Who(fit), SawRecord: of}
 	if kind == piece.FittedCope {
 		r.Kind, r.Setting = learn.CopeCut, float64(setting)
 	} else {
@@ -146,7 +147,7 @@ func (g *gathering) reading(room string, e *piece.End) (sd measure.Angle, by str
 // A cope that was cut too far over gapes where its face stands furthest out: a crown at its top, a base where its section has its most. Two mitres cut too far over touch,
 // at an inside corner, at the wall and gape at the face: further out, so at the top of a crown; at an outside corner they touch at the tip and gape at the
 // wall. Those of a casing touch at its outer edge and gape at the inner one, which is told as the bottom of its section.
-func (g *gathering) angle(p *piece.Piece, e *piece.End, f *job.Fit, s *seat, half float64) (value, sd float64, says bool) {
+func (g *gathering) angle(p *piece.Piece, e *piece.End, f *job.Fit, s *seat, half float64) (r learn.SawRecord, says bool) {
 	kind := e.Kind()
 	span, turn := s.projection-s.least, 1.0 // of a gap over the span, to degrees
 	lean := 1.0                             // of a gap as it is read across the face's line, level
@@ -166,24 +167,29 @@ func (g *gathering) angle(p *piece.Piece, e *piece.End, f *job.Fit, s *seat, hal
 		turn = learn.Opening(1, span, half)
 	}
 	if span <= 0.1 {
-		return 0, 0, false // a face that stands out alike all over says nothing of the angle
+		return r, false // a face that stands out alike all over says nothing of the angle
 	}
 	side, placed := g.side(e, f.Where, s)
-	gap, within := f.Gap.Inches(), gapRead
+	gap := func(inches float64) float64 { return inches / lean * turn }
+	r = learn.SawRecord{SD: gap(gapRead)}
+	within := func(lo, hi float64) {
+		r.Within, r.Lo, r.Hi = true, gap(lo), gap(hi)
+	}
 	switch {
 	case f.Gap == 0 && (f.How == job.FitClosed || f.How == ""):
-		gap, within, placed, side = 0, learn.Shut(closedWithin), true, 1
+		within(-closedWithin, closedWithin)
 	case f.Gap == 0 && f.How == job.FitHairline && !placed:
-		gap, within, placed, side = 0, learn.Shut(hairlineWithin), true, 1
+		within(-hairlineWithin, hairlineWithin)
+	case f.Gap == 0 && f.How == job.FitHairline && side > 0:
+		within(closedWithin, hairlineWithin)
 	case f.Gap == 0 && f.How == job.FitHairline:
-		gap, within = hairlineWithin/2, learn.Shut(hairlineWithin/2)
-	case f.Gap == 0:
-		return 0, 0, false
+		within(-hairlineWithin, -closedWithin)
+	case f.Gap == 0 || !placed:
+		return r, false
+	default:
+		r.Value = gap(side * f.Gap.Inches())
 	}
-	if !placed {
-		return 0, 0, false
-	}
-	return side * gap / lean * turn, within / lean * turn, true
+	return r, true
 }
 
 // side is on which side of the half a cut was that gapes at a place: + where it went too far over; placed is false where the place does not tell.

@@ -95,14 +95,14 @@ func whereItGapes(t *testing.T, j job.Job, tried map[string]int) {
 				if atFar > atNear {
 					where, gap = names[1], atFar
 				}
-				value, sd, says := g.angle(q, e, &job.Fit{How: job.FitFilled, Where: where, Gap: measure.FromInches(gap * lean)}, s, half)
+				r, says := g.angle(q, e, &job.Fit{How: job.FitFilled, Where: where, Gap: measure.FromInches(gap * lean)}, s, half)
 				require.True(t, says, "%s %s", q.Label, hand)
 				want := by
 				if kind != piece.FittedCope {
 					want = 2 * by
 				}
-				assert.InDelta(t, want, value, .02, "%s %s: %s, %s", q.Label, hand, kind, where)
-				assert.Positive(t, sd)
+				assert.InDelta(t, want, r.Value, .02, "%s %s: %s, %s", q.Label, hand, kind, where)
+				assert.Positive(t, r.SD)
 				tried[kind]++
 			}
 		}

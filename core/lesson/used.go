@@ -84,6 +84,25 @@ func (g *gathering) used() {
 	}
 }
 
+// Wasted is how much more was used than the pieces needed, as a share; known once every piece is cut, of sticks that came or were laid out.
+func (e *Evidence) Wasted() (share float64, known bool) {
+	needed, used := 0.0, 0.0
+	for _, u := range e.Used {
+		bought := u.Came
+		if bought == 0 {
+			bought = u.Planned
+		}
+		if !u.Done || bought == 0 {
+			return 0, false
+		}
+		needed, used = needed+u.Needed, used+bought-u.Racked
+	}
+	if needed <= 0 {
+		return 0, false
+	}
+	return used/needed - 1, true
+}
+
 // priceOf is what a stick costs: by the list, or by the foot of the longest one where it is not on that.
 func priceOf(m *job.Moulding, l measure.Length) money.Cents {
 	var longest *job.Stick
