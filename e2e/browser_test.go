@@ -73,7 +73,7 @@ func start(t *testing.T, cmd *exec.Cmd) *program {
 // demo starts the program on a fresh demo.
 func demo(t *testing.T) *program {
 	t.Helper()
-	return run(t, "demo", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
+	return run(t, "demo", "--year", "0", "--db", filepath.Join(t.TempDir(), "demo.db"), "--fresh")
 }
 
 // onDemo opens a page of a fresh demo's job at desk size.

@@ -93,7 +93,7 @@ func TestKeepingByThePage(t *testing.T) {
 	out, err = gnomon(t, "restore", "--db", db, moved)
 	require.Error(t, err, "not under a program that serves it")
 	assert.Contains(t, out, "stop it first")
-	out, err = gnomon(t, "demo", "--fresh", "--db", db, "--addr", "127.0.0.1:0")
+	out, err = gnomon(t, "demo", "--year", "0", "--fresh", "--db", db, "--addr", "127.0.0.1:0")
 	require.Error(t, err, "nor is a demo begun afresh under it")
 	assert.Contains(t, out, "stop it first")
 	p.stop()
@@ -257,7 +257,7 @@ func TestAFileThatCannotBeWritten(t *testing.T) {
 		t.Skip("nothing can be mounted here: ", err)
 	}
 	db := filepath.Join(dir, "g.db")
-	p := run(t, "demo", "--db", db)
+	p := run(t, "demo", "--year", "0", "--db", db)
 	p.stop()
 	p = start(t, exec.Command("unshare", "--mount", "sh", "-c", "mount --bind "+dir+" "+dir+" && mount -o remount,ro,bind "+dir+` && exec "$0" "$@"`, built(t),
 		"serve", "--addr", "127.0.0.1:0", "--db", db))

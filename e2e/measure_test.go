@@ -53,7 +53,7 @@ func (b *browser) newRoom(name string, walls int) {
 // The four rooms are measured with the practice instruments from an empty job;
 // then three mistakes are made, and the program names each.
 func TestMeasureWithInstruments(t *testing.T) {
-	p := run(t, "demo", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
+	p := run(t, "demo", "--year", "0", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
 	b := open(t, 1280, 800)
 	res, err := http.Post(p.addr+"/api/jobs", "application/json", strings.NewReader(`{"name":"Practice","unit":"in"}`))
 	require.NoError(t, err)

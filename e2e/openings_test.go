@@ -138,7 +138,7 @@ func TestMeasureADoorByThumb(t *testing.T) {
 
 // With the practice instruments P in a field reads what stands there, at the desk; on the phone one key reads side after side.
 func TestReadADoorWithInstruments(t *testing.T) {
-	p := run(t, "demo", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
+	p := run(t, "demo", "--year", "0", "--instruments", "--db", filepath.Join(t.TempDir(), "g.db"))
 	b := open(t, 1280, 800)
 	b.goTo(p.addr + "/jobs/ferry-house/measure?room=ticket-office")
 	b.until("document.querySelectorAll('.band .wall').length === 8")

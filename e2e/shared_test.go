@@ -49,7 +49,11 @@ func share(t *testing.T, at string, more ...string) *sharedProgram {
 
 func (p *sharedProgram) start(command, desk string) {
 	p.t.Helper()
-	p.cmd = exec.Command(built(p.t), append([]string{command, "--addr", desk}, p.args...)...)
+	args := append([]string{command, "--addr", desk}, p.args...)
+	if command == "demo" {
+		args = append(args, "--year", "0")
+	}
+	p.cmd = exec.Command(built(p.t), args...)
 	if p.mounted != "" {
 		p.cmd = exec.Command("unshare", append([]string{"--mount", "sh", "-c", p.mounted + ` && exec "$0" "$@"`}, p.cmd.Args...)...)
 	}

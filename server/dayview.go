@@ -38,7 +38,7 @@ func timesView(j *job.Job) TimesView {
 		case *job.Count:
 			row.Value = x.Plain()
 		case *int:
-			row.Value, row.Dries = strconv.Itoa(*x), true
+			row.Value, row.Dries = strconv.Itoa(*x), f.Name != "pause"
 		default:
 			continue
 		}

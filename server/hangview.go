@@ -66,6 +66,8 @@ type HangPieceView struct {
 type HangEndView struct {
 	Title  string `json:"title,omitempty" doc:"what the joint is called; none where nothing meets there, or what it is glued to on the bench"`
 	Corner string `json:"corner,omitempty"`
+	Mate   string `json:"mate,omitempty" doc:"the piece across it"`
+	Across string `json:"across,omitempty" doc:"and which end of that"`
 }
 
 // NailRowView are nails that are alike.
@@ -247,7 +249,7 @@ func hangPiece(p *piece.Piece, with []*piece.Piece, byID map[string]*piece.Piece
 			to = &v.Right
 		}
 		if mate := byID[e.Meets]; mate != nil && !slices.Contains(with, mate) {
-			to.Title, to.Corner = string(e.Joint)+" with "+mate.Label, e.Corner
+			to.Title, to.Corner, to.Mate, to.Across = string(e.Joint)+" with "+mate.Label, e.Corner, mate.ID, string(hand.Other())
 			if e.Letter != "" {
 				to.Title += " at " + e.Letter
 			}

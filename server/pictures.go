@@ -178,7 +178,7 @@ func (b bench) cope(q *piece.Piece, hand joint.Hand) string {
 func (b bench) view(c sawing.Cut) CutView {
 	q := b.pieces[c.Piece]
 	e, was := q.End(c.Hand), job.Cut{Length: q.Cut}
-	v := CutView{Piece: c.Piece, Hand: string(c.Hand), Step: string(c.Step), Number: c.Number, Done: c.Done, Check: c.Check, Tries: c.Tries,
+	v := CutView{Piece: c.Piece, Hand: string(c.Hand), Step: string(c.Step), Number: c.Number, Done: c.Done, Check: c.Check, Tries: c.Tries, First: c.First,
 		Cautions: []CautionView{}, Batch: c.Batch,
 		Picture: b.picture(q, c.Hand)}
 	if e.Setting != nil {

@@ -9,6 +9,7 @@ import (
 	"gnomon/core/job"
 	"gnomon/core/learn"
 	"gnomon/core/lesson"
+	"gnomon/core/measure"
 )
 
 // ShopLogView is what all jobs of the shop say together.
@@ -35,6 +36,7 @@ type MonthView struct {
 	Joints  int                `json:"joints"`
 	Gaped   int                `json:"gaped"`
 	Gap     float64            `json:"gapIn" doc:"mean of those that gaped, inches"`
+	GapMM   float64            `json:"gapMm" doc:"the same in millimetres"`
 	Cuts    int                `json:"cuts"`
 	Miscuts int                `json:"miscuts"`
 	Hours   float64            `json:"hours"`
@@ -197,7 +199,7 @@ func shopLogView(own *job.Job, all []lesson.Evidence) ShopLogView {
 		}
 	}
 	for _, m := range lesson.Trend(own, all) {
-		v.Months = append(v.Months, MonthView{m.Month, m.Jobs, m.Joints, m.Gaped, m.Gap, m.Cuts, m.Miscuts, m.Hours, m.Planned, m.Waste, m.Earned, m.Minutes})
+		v.Months = append(v.Months, MonthView{m.Month, m.Jobs, m.Joints, m.Gaped, m.Gap, measure.FromInches(m.Gap).Millimetres(), m.Cuts, m.Miscuts, m.Hours, m.Planned, m.Waste, m.Earned, m.Minutes})
 	}
 	sure := learn.Sure
 	for _, t := range l.Times {

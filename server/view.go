@@ -239,6 +239,7 @@ type CutView struct {
 	Cautions []CautionView `json:"cautions"`
 	Batch    int           `json:"batch" doc:"so many pieces are cut alike"`
 	Mark     job.Record    `json:"mark"`
+	First    string        `json:"first,omitempty" doc:"what is to be tried on a scrap before it"`
 	Picture  string        `json:"picture,omitempty" doc:"what its picture is asked for by; none where its end has no setting"`
 }
 

@@ -36,6 +36,7 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg,png}'],
+        globIgnores: ['**/charts-*.js'], // what draws the Log's charts is fetched where one is shown
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/trust/],
         cleanupOutdatedCaches: true,

@@ -16,7 +16,7 @@ var version = "0.1.0"
 
 const usage = `Gnomon: from tape to saw.
 
-  gnomon demo    [--addr 127.0.0.1:8484] [--db FILE] [--fresh] [--instruments] [--flats N] [--print] [--share …]
+  gnomon demo    [--addr 127.0.0.1:8484] [--db FILE] [--fresh] [--instruments] [--flats N] [--year JOBS] [--print] [--share …]
   gnomon serve   [--addr 127.0.0.1:8484] [--db FILE] [--share [--share-addr :8485] [--tls]] [--undo-steps 1000] [--undo-days 90]
   gnomon plan    --file JOB.json [--format text|json|csv]
   gnomon angles  --kind inside|outside|square --reading 91.5 --end left|right

@@ -21,6 +21,7 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
+	"gnomon/core/shop"
 	"gnomon/demo"
 	"gnomon/files"
 	"gnomon/instrument"
@@ -167,6 +168,37 @@ func serve(s *store.Store, addr string, sh server.Sharing, page string, tools []
 	})
 }
 
+// workedYear keeps the made-up jobs of a year, put away, with what their crew left of facts: once, in a shop that has none of them.
+func workedYear(s *store.Store, jobs int) error {
+	had, err := s.Jobs()
+	if err != nil || jobs <= 0 || len(had) > 2 {
+		return err
+	}
+	all, err := demo.Year(demo.YearOf(), jobs)
+	if err != nil {
+		return err
+	}
+	own := all[0].Clone()
+	own.Rooms, own.Records, own.Layouts = nil, nil, nil
+	for _, name := range demo.YearOf().People {
+		own.People = append(own.People, job.Person{ID: strings.ToLower(name), Name: name})
+	}
+	if _, _, err := s.TakeShop(shop.Whole{Shop: own}); err != nil {
+		return err
+	}
+	away := true
+	for _, j := range all {
+		id, err := s.TakeIn(j)
+		if err != nil {
+			return err
+		}
+		if err := s.PutJob(id, store.Put{Archived: &away}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 func cmdDemo(args []string, out io.Writer) error {
 	f := flags("demo")
 	addr := f.String("addr", addrDefault, "")
@@ -175,6 +207,7 @@ func cmdDemo(args []string, out io.Writer) error {
 	practice := f.Bool("instruments", false, "")
 	printIt := f.Bool("print", false, "")
 	flats := f.Int("flats", 0, "")
+	year := f.Int("year", 12, "")
 	shared := shareFlags(f)
 	if _, err := parse(f, args, 0); err != nil {
 		return err
@@ -214,6 +247,9 @@ func cmdDemo(args []string, out io.Writer) error {
 		if err := s.CreateAs(d.id, j); err != nil {
 			return err
 		}
+	}
+	if err := workedYear(s, *year); err != nil {
+		return err
 	}
 	sets, err := files.ReadRuleSets(demo.RuleSets, measure.UnitInch)
 	if err != nil {

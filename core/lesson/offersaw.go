@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/learn"
@@ -64,8 +63,10 @@ func (s *SawLearned) offer(shop *job.Job) []Offer {
 			onSide(s.Scale, worst.Setting)),
 		Rests: rests(s.Tests, "test cut", nil), Sure: between(worst.By-learn.Sure*worst.SD, worst.By+learn.Sure*worst.SD, signedDegrees),
 		Does: "Every setting of this saw is dialled past its mark by that, where it is as sure."}
-	o.Rests = strings.TrimSuffix(rests(s.Tests, "test cut", nil), ".") + strings.TrimPrefix(rests(s.Fits, "joint", s.Jobs), "It rests on")
-	o.Rests = strings.Replace(o.Rests, words.Count(s.Tests, "test cut"), words.Count(s.Tests, "test cut")+" and", 1)
+	o.Rests = rests(s.Fits, "joint", s.Jobs)
+	if s.Tests > 0 {
+		o.Rests += fmt.Sprintf(" And on %s.", words.Count(s.Tests, "test cut"))
+	}
 	if worst.Now != 0 {
 		o.Says += fmt.Sprintf(" Now %s is taken off.", signedDegrees(worst.Now))
 	}

@@ -32,6 +32,7 @@ type come struct {
 	cuts, cut               int
 	copes, coped            int
 	hangs, up               int            // what goes up as one, and what of it is
+	joints, told            int            // of what is up, and of how many it was said how they closed
 	waiting                 map[string]int // findings of severity stop and check, by stop
 }
 
@@ -84,9 +85,41 @@ func (p *RoomPlan) progress(r *room) {
 			n.up++
 		}
 	}
+	n.closed(p)
 	n.waiting = waiting(p.Findings)
 	for stop, waits := range waiting(p.Fixing.Findings) {
 		n.waiting[stop] += waits
+	}
+}
+
+// closed counts the joints of what is up, and of how many it was said how they closed.
+func (n *come) closed(p *RoomPlan) {
+	if n.up == 0 {
+		return
+	}
+	down, fits := map[string]bool{}, map[[2]string]bool{}
+	for _, q := range p.Pieces {
+		down[q.ID] = q.Hung == ""
+	}
+	for _, r := range p.wall {
+		if r.Kind == job.RecordFit {
+			fits[[2]string{r.Piece, r.End}] = true
+		}
+	}
+	for _, q := range p.Pieces {
+		if down[q.ID] {
+			continue
+		}
+		for i, hand := range piece.Hands {
+			e := q.End(hand)
+			if e.Fitted(hand) == "" || down[e.Meets] {
+				continue
+			}
+			n.joints++
+			if fits[[2]string{q.ID, string(hand)}] || fits[[2]string{e.Meets, string(piece.Hands[1-i])}] {
+				n.told++
+			}
+		}
 	}
 }
 
@@ -124,6 +157,7 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		decided += len(r.Decisions)
 		all.walls, all.measured, all.corners, all.read = all.walls+n.walls, all.measured+n.measured, all.corners+n.corners, all.read+n.read
 		all.hangs, all.up = all.hangs+n.hangs, all.up+n.up
+		all.joints, all.told = all.joints+n.joints, all.told+n.told
 		all.cuts, all.cut, all.copes, all.coped = all.cuts+n.cuts, all.cut+n.cut, all.copes+n.copes, all.coped+n.coped
 		for stop, waits := range n.waiting {
 			all.waiting[stop] += waits
@@ -162,7 +196,7 @@ func (p *Plan) progress(ofNone finding.List) []StopProgress {
 		measure.State = InHand
 		measure.Text = fmt.Sprintf("%d of %s", all.measured, words.Count(all.walls, "wall"))
 	}
-	stops := []StopProgress{looked, measure, joints, laidOut(p.Supplies), saw, onWall(all.up, all.hangs)}
+	stops := []StopProgress{looked, measure, joints, laidOut(p.Supplies), saw, onWall(all.up, all.hangs), inLog(all.told, all.joints)}
 	for i := range stops {
 		stops[i].Findings = all.waiting[stops[i].ID]
 	}
@@ -185,6 +219,21 @@ func onWall(up, hangs int) StopProgress {
 		s.State = InHand
 	}
 	if up > 0 && up == hangs {
+		s.State = Settled
+	}
+	return s
+}
+
+// inLog tells of how many joints that are up it was said how they closed.
+func inLog(told, joints int) StopProgress {
+	s := StopProgress{ID: "log", State: Untouched, Text: "nothing hangs yet"}
+	if joints > 0 {
+		s.Text = fmt.Sprintf("%d of %s told", told, words.Count(joints, "joint"))
+	}
+	if told > 0 {
+		s.State = InHand
+	}
+	if told > 0 && told >= joints {
 		s.State = Settled
 	}
 	return s

@@ -31,6 +31,7 @@ type Cut struct {
 	Done     bool
 	Check    string // what to measure after it
 	Tries    string // of a cope: how often it can be begun anew
+	First    string // what is tried on a scrap before it, where that often fails here
 	Cautions []Caution
 	Stays    bool // the saw is set so already, by the cut before
 	Batch    int  // so many pieces alike come one after the other: set a stop block
@@ -53,7 +54,7 @@ func Cuts(j *job.Job, pieces []*piece.Piece, supplies []sticks.Supply) []Cut {
 			e := p.End(hand)
 			k := Cut{Piece: p.ID, Hand: hand, Step: AtSaw, Number: n + 1, Done: e.Mark != "" || p.Hung != "", Check: checkAfter(j, e), Batch: c.alike[alikeKey(p)]}
 			k.Stays = last != nil && last.SameSetting(e)
-			k.Cautions = cautions(j, p, e, said)
+			k.Cautions, k.First = cautions(j, p, e, said), tryFirst(j, p, e)
 			last = e
 			out = append(out, k)
 		}
@@ -158,4 +159,17 @@ func alikeKey(p *piece.Piece) alike {
 		return alike{piece: p.ID}
 	}
 	return alike{moulding: p.Moulding, cut: p.Cut.Round(measure.Sixtyfourth), left: dialledFor(&p.Left), right: dialledFor(&p.Right)}
+}
+
+// tryFirst says to try a joint on a scrap where the shop's work says that this moulding's ones often gape.
+func tryFirst(j *job.Job, p *piece.Piece, e *piece.End) string {
+	m := j.Moulding(p.Moulding)
+	if m == nil || m.TryFirst == "" {
+		return ""
+	}
+	kind := map[string]string{piece.FittedCope: "cope", piece.FittedMitre: "mitre", piece.FittedOutside: "mitre"}[e.Kind()]
+	if kind == "" || m.TryFirst != kind && m.TryFirst != "all" {
+		return ""
+	}
+	return fmt.Sprintf("%ss of %s often gape here: try it on a scrap first.", words.Capital(kind), m.Title())
 }

@@ -110,9 +110,9 @@ func TestProgress(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"look untouched", "measure untouched", "joints untouched", "sticks untouched", "saw untouched", "hang untouched"},
+	assert.Equal(t, []string{"look untouched", "measure untouched", "joints untouched", "sticks untouched", "saw untouched", "hang untouched", "log untouched"},
 		states(plantest.Build(t, plantest.Read(t, `{"gnomon":1}`))))
-	assert.Equal(t, []string{"look in hand", "measure in hand", "joints in hand", "sticks untouched", "saw untouched", "hang untouched"},
+	assert.Equal(t, []string{"look in hand", "measure in hand", "joints in hand", "sticks untouched", "saw untouched", "hang untouched", "log untouched"},
 		states(plantest.Build(t, plantest.Read(t, plantest.Room(true, "", "120, ?, 120, 96", "90, 90, 90, 90")))))
 	j := plantest.Read(t, plantest.Room(true, "", plantest.Square4, "90, 90, 90, 90"))
 	for _, q := range plantest.Build(t, j).Pieces {
@@ -128,7 +128,7 @@ func TestProgress(t *testing.T) {
 			}
 		}
 	}
-	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled", "hang untouched"},
+	assert.Equal(t, []string{"look settled", "measure settled", "joints settled", "sticks untouched", "saw settled", "hang untouched", "log untouched"},
 		states(plantest.Build(t, j)))
 	// What is cut again is coped again, and so is what is cut from other wood.
 	again := plantest.Record(&j, job.RecordRecut, "k.w1", "", "right", job.Cut{})

@@ -114,6 +114,8 @@ const titles: Record<string, string> = {
   sticks: 'Sticks',
   saw: 'Saw',
   hang: 'Hang',
+  log: 'Log',
+  'shop-log': 'What the work says',
   times: 'Times',
   shop: 'Shop',
   mouldings: 'Mouldings',
@@ -148,6 +150,7 @@ useKeys({
   'alt+4': () => toStop(4),
   'alt+5': () => toStop(5),
   'alt+6': () => toStop(6),
+  'alt+7': () => toStop(7),
 })
 </script>
 

@@ -28,6 +28,8 @@ export const router = createRouter({
     { path: '/jobs/:job/joints', name: 'joints', component: () => import('./stops/JointsStop.vue') },
     { path: '/jobs/:job/saw', name: 'saw', component: () => import('./stops/SawStop.vue') },
     { path: '/jobs/:job/hang', name: 'hang', component: () => import('./stops/HangStop.vue') },
+    { path: '/jobs/:job/log', name: 'log', component: () => import('./stops/LogStop.vue') },
+    { path: '/jobs/:job/shop/log', name: 'shop-log', component: () => import('./pages/ShopLog.vue') },
     { path: '/jobs/:job/times', name: 'times', component: () => import('./pages/TimesSheet.vue') },
     // The shop is a job without rooms: what is said of a job's saws, mouldings and sheets is said of the shop's on the same pages.
     { path: '/shop', redirect: { name: 'shop', params: { job: 'shop' } } },

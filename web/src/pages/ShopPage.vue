@@ -155,7 +155,8 @@ onBeforeUnmount(() => (shows.also = []))
       <ShopLine kind="prices" />
       <p class="acts">
         <RouterLink class="btn" :to="{ name: 'prices', params: { job: v.id } }">Price sheet and what is used up</RouterLink
-        ><RouterLink class="btn" :to="{ name: 'times', params: { job: v.id } }">Times that the work takes</RouterLink>
+        ><RouterLink class="btn" :to="{ name: 'times', params: { job: v.id } }">Times that the work takes</RouterLink
+        ><RouterLink class="btn" :to="{ name: 'shop-log', params: { job: v.id } }">What the work says</RouterLink>
       </p>
     </section>
     <PeopleList />

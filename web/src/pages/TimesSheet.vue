@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import ShopLine from '../parts/ShopLine.vue'
-import { setter, view } from '../state/job'
+import { attempt, setOp, setter, view } from '../state/job'
 import { mayAll } from '../state/me'
 import { inShop } from '../state/place'
 import { useShop } from '../state/shop'
@@ -34,6 +34,13 @@ const per = computed(() => (v.value.times.per === 'm' ? 'metre' : 'foot'))
           ><EntryField label="" :name="r.label" :value="r.value" :commit="setter('times', '', r.field)" inputmode="decimal" class="few"
         /></label>
       </div>
+    </section>
+    <section>
+      <h2>Times from marks</h2>
+      <label class="tick"
+        ><input type="checkbox" :checked="!v.times.unwatched" @change="attempt(setOp('times', '', 'unwatched', !v.times.unwatched, v.times.unwatched))" /> how
+        long the work took is taken from its marks, for the Log</label
+      >
     </section>
     <section>
       <h2>A day, and who works</h2>

@@ -16,7 +16,7 @@ const keys: [string, string][] = [
   ['P', 'in a field: a reading from the practice instrument'],
   ['U', 'inches or millimetres'],
   ['Space', 'mark cut; at Hang: hung'],
-  ['X', 'miscut; at Hang: trouble at a joint'],
+  ['X', 'miscut; at Hang: a joint gapes'],
   ['F', 'the piece on the saw, on the wall'],
   ['I · S · L', 'at Joints: the other piece instead, what is seen, the cut list'],
   ['C · S · F', 'at Will it close?: close it, saw it for the corner, turn it in space'],

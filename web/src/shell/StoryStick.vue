@@ -8,7 +8,7 @@ import { mayAll, me } from '../state/me'
 import { inShop, roomId, shopId, stops } from '../state/place'
 
 const route = useRoute()
-const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', hang: 'Hang' }
+const names: Record<string, string> = { look: 'Look', measure: 'Measure', joints: 'Joints', sticks: 'Sticks', saw: 'Saw', hang: 'Hang', log: 'Log' }
 const open = computed(() => (inShop.value ? null : view.value))
 const marks = computed(() => stops.map((id, i) => ({ id, key: i + 1, name: names[id]!, ...open.value?.stops.find((s) => s.id === id) })))
 const to = (stop: string) => (open.value ? { name: stop, params: { job: open.value.id }, query: roomId.value ? { room: roomId.value } : {} } : { name: 'jobs' })
@@ -22,9 +22,9 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
   <aside class="story screen-only">
     <RouterLink class="name" :to="{ name: 'jobs' }" title="All jobs">Gnomon</RouterLink>
     <nav aria-label="The order of work">
-      <svg class="stick" width="16" height="466" aria-hidden="true">
-        <rect x="1" y="0" width="13" height="466" rx="1" />
-        <line v-for="n in 46" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
+      <svg class="stick" width="16" height="500" aria-hidden="true">
+        <rect x="1" y="0" width="13" height="500" rx="1" />
+        <line v-for="n in 49" :key="n" x1="1" :x2="n % 4 ? 5 : 8" :y1="n * 10" :y2="n * 10" />
       </svg>
       <RouterLink
         v-for="s in marks"
@@ -47,7 +47,7 @@ const toShop = computed(() => (open.value ? to('shop') : { name: 'shop', params:
       <RouterLink
         v-if="mayAll && (open || !me?.job)"
         class="stop"
-        :class="{ on: ['shop', 'mouldings', 'saws', 'rules', 'times'].includes(String(route.name)) }"
+        :class="{ on: ['shop', 'mouldings', 'saws', 'rules', 'times', 'shop-log'].includes(String(route.name)) }"
         :to="toShop"
       >
         <svg class="sign" viewBox="0 0 20 20" aria-hidden="true"><path d="M3 8h14v9H3zM1 8l3-5h12l3 5M8 17v-5h4v5" /></svg><span class="word">Shop</span>
@@ -113,7 +113,7 @@ nav {
   column-gap: 10px;
   align-items: center;
   padding: 10px 0;
-  min-height: 77px;
+  min-height: 71px;
   align-content: center;
   color: var(--ink);
   text-decoration: none;
@@ -226,7 +226,7 @@ nav {
   }
   nav {
     flex-direction: row;
-    flex: 3;
+    flex: 7;
     justify-content: space-around;
   }
   .apart {
@@ -237,15 +237,12 @@ nav {
   .stop,
   .apart .stop {
     min-height: 56px;
-    min-width: 48px;
+    min-width: 0;
     justify-content: center;
     align-items: center;
   }
   .word {
-    font-size: 12px;
-  }
-  nav {
-    flex: 5;
+    font: 12.5px var(--narrow);
   }
   .desk {
     display: none;

@@ -6,7 +6,7 @@ export interface Done {
   /** The name of the request, and of the record that it makes. */
   id: string
   job: string
-  what: 'cut' | 'coped' | 'miscut' | 'take_back' | 'recut' | 'hung' | 'trouble' | 'ticked'
+  what: 'cut' | 'coped' | 'miscut' | 'take_back' | 'recut' | 'hung' | 'fit' | 'ticked' | 'why' | 'took' | 'came'
   /** None where a task was done. */
   piece: string
   /** Of an end. */
@@ -27,7 +27,7 @@ export interface Done {
 /** A job as it stands with what waits here: the program's last word, and on top of it what it has not heard yet. */
 export function withWaiting(v: JobNow | null, done: Done[]): JobNow | null {
   // What is done on the wall is laid over what is shown there (state/hanging.ts).
-  const mine = done.filter((d) => d.job === v?.id && !d.refused && d.hand && d.step !== 'hang' && d.what !== 'trouble')
+  const mine = done.filter((d) => d.job === v?.id && !d.refused && d.hand && d.step !== 'hang' && d.what !== 'fit')
   if (!v || !mine.length) return v
   // By piece/hand: the record, empty where it is not cut or coped any more.
   const cut = new Map<string, string>()

@@ -105,3 +105,14 @@ export async function takeDown(c: HangCard) {
   for (const p of c.pieces) if (p.hung) await add({ job: view.value!.id, what: 'take_back', piece: p.id, label: p.label, of: p.hung, step: 'hang' })
   void sendNow()
 }
+
+const said: Record<string, string> = { closed: 'closed', hairline: 'hairline', filled: 'filled', recut: 'cut again', open: 'gapes still' }
+/** How the joint at a piece's end closed, as it was said last of either side: here, or as the program has it. */
+export function fitOf(p: HangPiece, end: 'left' | 'right'): { how: string; text: string } | undefined {
+  const of = (piece?: string, at?: string) => (piece === p.id && at === end) || (piece === p[end].mate && at === p[end].across)
+  const here = mine.value.filter((d) => d.what === 'fit' && of(d.piece, d.hand) && !takenBack.value.has(d.id)).at(-1)
+  if (here) return { how: here.mark!.fit!.how, text: said[here.mark!.fit!.how]! }
+  return told.value?.of.fits.filter((f) => of(f.piece, f.end)).at(-1)
+}
+/** The pieces that are up. */
+export const hangs = computed(() => new Set(hanging.value?.cards.flatMap((c) => c.pieces.filter((p) => p.hung).map((p) => p.id)) ?? []))

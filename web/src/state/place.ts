@@ -4,7 +4,7 @@ import { merged } from './held'
 import { view } from './job'
 
 /** The stops in the order of work. */
-export const stops = ['look', 'measure', 'joints', 'sticks', 'saw', 'hang']
+export const stops = ['look', 'measure', 'joints', 'sticks', 'saw', 'hang', 'log']
 
 /** The shop is a job without rooms, under a name of its own. */
 export const shopId = 'shop'

@@ -17,6 +17,7 @@ import { held, heldBy, nameOf, takeOver } from '../state/people'
 import { copeOf, fetchPictures, pictureOf, sweepPictures } from '../state/pictures'
 import { add } from '../state/queue'
 import OutOfReach from './saw/OutOfReach.vue'
+import WhyMiscut from './saw/WhyMiscut.vue'
 import { useRoute, useRouter } from 'vue-router'
 import { choose, chosen, cuts, pieceById, room } from '../state/place'
 
@@ -140,9 +141,10 @@ let last = '' // a key pressed twice is one cut
 async function record(what: 'cut' | 'coped' | 'miscut', c: CutView) {
   if (last === what + key(c)) return
   last = what + key(c)
-  await add({ job: view.value!.id, what, piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, mark: c.mark })
+  const made = await add({ job: view.value!.id, what, piece: c.piece, hand: c.hand, label: `${piece.value!.label}, ${c.hand} end`, mark: c.mark })
   last = ''
   void sendNow()
+  return made
 }
 async function mark() {
   const c = cut.value
@@ -152,8 +154,14 @@ async function mark() {
   await nextTick()
   show(nextOpen(i + 1) ?? c)
 }
+/** The miscut that was just marked: why is asked once. */
+const spoiled = ref<{ id: string; label: string } | null>(null)
 async function miscut() {
-  if (cut.value && mayCut.value && !holder.value) await record('miscut', cut.value)
+  const c = cut.value
+  if (!c || !mayCut.value || holder.value) return
+  const label = piece.value!.label
+  const made = await record('miscut', c)
+  if (made) spoiled.value = { id: made.id, label: `${label}, ${c.hand} end` }
 }
 async function takeBack() {
   const c = cut.value
@@ -301,6 +309,8 @@ const same = (c: CutView) => {
         <b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }}
         <button type="button" @click="takeOver()">Cut it here instead</button>
       </p>
+      <WhyMiscut v-if="spoiled" :of="spoiled" @close="spoiled = null" />
+      <p v-if="cut.first && !cut.done" class="first"><SetText :text="cut.first" /></p>
       <div class="do">
         <footer>
           <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">
@@ -345,6 +355,10 @@ const same = (c: CutView) => {
 </template>
 
 <style scoped>
+.first {
+  margin: 6px 0;
+  color: var(--pink);
+}
 .saw {
   min-height: 100%;
   height: 100%;

@@ -37,6 +37,10 @@ const known = (i: Instrument) => (i.kind === 'protractor' ? !!i.reading : !!i.le
         <EntryField label="name" :value="p.name" :commit="setter('person', p.id, 'name')" class="wide" />
         <button class="link small" type="button" @click="tool(p.id, p.instruments.at(-1)?.id)">Add an instrument</button>
         <button class="link small" type="button" @click="attempt({ do: 'remove', kind: 'person', id: p.id })">Remove</button>
+        <label class="small tick"
+          ><input type="checkbox" :checked="!p.left_out" @change="attempt(setOp('person', p.id, 'left_out', !p.left_out, p.left_out))" /> counts in what is
+          learned</label
+        >
         <ShopLine kind="person" :id="p.id" />
       </div>
       <div v-for="i in p.instruments" :key="i.id" class="card in">

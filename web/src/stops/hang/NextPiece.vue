@@ -1,14 +1,15 @@
 <script setup lang="ts">
 // What goes up now: the wall, and one card that is read at arm's length.
 import { useWakeLock } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { useKeys } from '../../state/keys'
-import { hanging, hangUp, takeDown } from '../../state/hanging'
+import { hanging, hangUp, takeDown, type HangCard } from '../../state/hanging'
 import { mayCut } from '../../state/me'
 import { choose, chosen } from '../../state/place'
-import TroubleCard from './TroubleCard.vue'
+import FitCard from './FitCard.vue'
+import FitLine from './FitLine.vue'
 import WallPicture from './WallPicture.vue'
 
 const cards = computed(() => hanging.value?.cards ?? [])
@@ -22,7 +23,11 @@ const index = computed(() =>
 const card = computed(() => cards.value[index.value])
 const wall = computed(() => hanging.value?.walls.find((w) => w.id === card.value?.wall))
 const up = computed(() => cards.value.filter((c) => c.up).length)
-const trouble = ref(false)
+/** The joint that gapes, and the card it is of. */
+const gapes = shallowRef<{ card: HangCard; end?: string } | null>(null)
+/** What went up last: how its joints closed is asked while one stands at it. */
+const lastUp = ref('')
+const justUp = computed(() => cards.value.find((c) => c.up && c.pieces[0]!.id === lastUp.value))
 const nextOpen = (from: number) => {
   const n = cards.value.length
   for (let i = 0; i < n; i++) {
@@ -61,20 +66,21 @@ async function put(early: string[]) {
   busy = c.pieces[0]!.id
   const i = index.value
   await hangUp(c, early).finally(() => (busy = ''))
+  lastUp.value = c.pieces[0]!.id
   if (card.value?.pieces[0]!.id === c.pieces[0]!.id) show(nextOpen(i + 1) ?? c) // nobody has gone on to another meanwhile
 }
-useKeys({ j: () => step(1), k: () => step(-1), ' ': hung, x: () => mayCut.value && card.value && (trouble.value = true) })
+useKeys({ j: () => step(1), k: () => step(-1), ' ': hung, x: () => mayCut.value && card.value && (gapes.value = { card: card.value }) })
 // The screen stays on while one is on the ladder; a browser that cannot says nothing of it.
 const awake = useWakeLock()
 onMounted(() => awake.isSupported.value && void awake.request('screen').catch(() => {}))
 onBeforeUnmount(() => void awake.release().catch(() => {}))
-const told = computed(() => hanging.value?.troubles.filter((t) => card.value?.pieces.some((p) => p.id === t.piece)) ?? [])
 </script>
 
 <template>
   <p v-if="!card" class="none">Nothing goes up in this room yet. Measure its walls and say what runs along them; what is planned stands here in its order.</p>
   <div v-else class="next">
     <WallPicture v-if="wall" :wall="wall" :now="card.pieces.map((p) => p.id)" />
+    <FitLine v-if="justUp && justUp !== card" class="just" :card="justUp" named @gapes="(end) => (gapes = { card: justUp!, end })" />
     <article class="card" :class="{ up: card.up }">
       <header>
         <h2>
@@ -101,14 +107,11 @@ const told = computed(() => hanging.value?.troubles.filter((t) => card.value?.pi
       <p v-if="card.checks.length" class="checks">
         <span class="quiet">check</span><span v-for="c in card.checks" :key="c"><SetText :text="c" /></span>
       </p>
-      <p v-for="t in told" :key="t.id" class="small trouble">
-        Trouble at its {{ t.end }} end: gapes <LengthText :of="t.gap" /> at the {{ t.where }}{{ t.tried.length ? `, ${t.tried.join(', ')}` : ''
-        }}{{ t.shut ? '; it closed.' : '; still open.' }}
-      </p>
+      <FitLine v-if="card.up" :card="card" @gapes="(end) => (gapes = { card: card!, end })" />
       <footer>
         <button v-if="!card.up" class="act" type="button" :disabled="!mayCut" @click="hung">Hung <kbd>Space</kbd></button>
         <button v-else class="act back" type="button" :disabled="!mayCut" @click="takeDown(card)">Not up after all</button>
-        <button class="other" type="button" :disabled="!mayCut" @click="trouble = true">Trouble <kbd>X</kbd></button>
+        <button class="other" type="button" :disabled="!mayCut" @click="gapes = { card }">It gapes <kbd>X</kbd></button>
         <button class="other" type="button" @click="step(1)">Later <kbd>J</kbd></button>
       </footer>
     </article>
@@ -129,7 +132,7 @@ const told = computed(() => hanging.value?.troubles.filter((t) => card.value?.pi
         <button class="btn plain" type="button" @click="asked = false">Not yet</button>
       </p>
     </el-dialog>
-    <TroubleCard v-if="trouble" :card="card" @close="trouble = false" />
+    <FitCard v-if="gapes" :card="gapes.card" :end="gapes.end" @close="gapes = null" />
   </div>
 </template>
 
@@ -204,8 +207,8 @@ h2 .quiet {
 .ask .btn {
   min-height: 48px;
 }
-.trouble {
-  color: var(--ochre);
+.just {
+  margin: 10px 0 0;
 }
 footer {
   display: flex;

@@ -16,7 +16,10 @@ const words: Record<string, string> = {
   take_back: 'mark taken back',
   recut: 'recut',
   hung: 'hung',
-  trouble: 'trouble',
+  fit: 'how it closed',
+  why: 'why it was a miscut',
+  took: 'time',
+  came: 'sticks that came',
   ticked: 'done',
 }
 const recuts = computed(() => unsent.value.filter((d) => d.what === 'recut' && d.job === view.value?.id))

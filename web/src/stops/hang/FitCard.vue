@@ -1,12 +1,13 @@
 <script setup lang="ts">
-// A joint that gapes: where, by how much, what was tried. A recut goes to the saw at once.
+// How a joint closed that did not at once: where it gaped, by how much, what was done, what came of it. A recut goes to the saw at once.
 import { computed, ref } from 'vue'
+import { sayFit, type How } from '../../state/fits'
 import { metric, sendNow, view } from '../../state/job'
 import { tell } from '../../state/notice'
 import { add, refused, throwAway } from '../../state/queue'
 import type { HangCard } from '../../state/hanging'
 
-const props = defineProps<{ card: HangCard }>()
+const props = defineProps<{ card: HangCard; end?: string }>()
 const emit = defineEmits<{ close: [] }>()
 /** The joints that it has with what is not of the same group. */
 const joints = computed(() =>
@@ -16,14 +17,15 @@ const joints = computed(() =>
       .map((hand) => ({ key: `${p.id}/${hand}`, piece: p, hand, title: `${p.label}, ${hand} end: ${p[hand].title}`, corner: p[hand].corner })),
   ),
 )
-const key = ref(joints.value[0]?.key ?? '')
+const key = ref(joints.value.find((j) => j.key === props.end)?.key ?? joints.value[0]?.key ?? '')
 const joint = computed(() => joints.value.find((j) => j.key === key.value))
-const where = ref<'top' | 'middle' | 'bottom' | 'all' | 'back'>('top')
+const where = ref<'top' | 'middle' | 'bottom' | 'all' | 'face' | 'back'>('top')
 const places = [
   ['top', 'at the top'],
   ['middle', 'in the middle'],
   ['bottom', 'at the bottom'],
   ['all', 'all along'],
+  ['face', 'at the face'],
   ['back', 'behind'],
 ] as const
 const gaps = computed(() => (metric.value ? ['0.3', '0.5', '1', '1.5', '3'] : ['1/128', '1/64', '1/32', '1/16', '1/8']))
@@ -37,7 +39,13 @@ const tries = [
 ] as const
 const tried = ref<string[]>([])
 const off = ref(metric.value ? '1' : '1/32')
-const shut = ref(false)
+const how = ref<How>('open')
+const ways: { how: How; name: string }[] = [
+  { how: 'open', name: 'open still' },
+  { how: 'closed', name: 'closed' },
+  { how: 'hairline', name: 'a hairline' },
+  { how: 'filled', name: 'filled' },
+]
 const note = ref('')
 const unit = computed(() => (metric.value ? ' mm' : '"'))
 const recut = computed(() => tried.value.includes('recut'))
@@ -47,14 +55,13 @@ async function keep() {
   if (!j || !gap.value.trim()) return void (error.value = 'Say by how much it gapes.')
   const job = view.value!.id
   const label = `${j.piece.label}, ${j.hand} end`
-  const body = { where: where.value, gap: gap.value.trim() + unit.value, tried: tried.value, shut: shut.value && !recut.value, note: note.value.trim() }
-  const made = await add({
-    job,
-    what: 'trouble',
-    piece: j.piece.id,
-    hand: j.hand,
-    label,
-    mark: { id: '', kind: 'trouble', piece: j.piece.id, label: j.piece.label, end: j.hand, trouble: body },
+  const is: How = recut.value ? 'recut' : tried.value.includes('filled') && how.value === 'open' ? 'filled' : how.value
+  const made = await sayFit(j.piece.id, j.hand, j.piece.label, {
+    how: is,
+    where: where.value,
+    gap: gap.value.trim() + unit.value,
+    tried: tried.value,
+    note: note.value.trim(),
   })
   if (recut.value)
     await add({
@@ -77,7 +84,7 @@ async function keep() {
 </script>
 
 <template>
-  <el-dialog :model-value="true" title="Trouble at a joint" width="560px" append-to-body @close="emit('close')">
+  <el-dialog :model-value="true" title="A joint gapes" width="560px" append-to-body @close="emit('close')">
     <p v-if="!joints.length">Nothing meets {{ card.title.toLowerCase() }}: there is no joint that could gape.</p>
     <template v-else>
       <label class="pick"
@@ -116,7 +123,12 @@ async function keep() {
           saw.</label
         >
       </p>
-      <label v-else class="tick"><input v-model="shut" type="checkbox" /> it closed by that</label>
+      <fieldset v-else>
+        <legend>And now it is</legend>
+        <button v-for="w in ways" :key="w.how" type="button" class="choice" :class="{ on: how === w.how }" :aria-pressed="how === w.how" @click="how = w.how">
+          {{ w.name }}
+        </button>
+      </fieldset>
       <label class="pick"><span>note</span><input v-model="note" maxlength="200" placeholder="the corner leans" /></label>
       <p v-if="error" class="stop" role="alert">{{ error }}</p>
       <p class="go">
