@@ -24,6 +24,7 @@ type Crew struct {
 	Bias, Stretch float64 // of the tape
 	ReadingSD     float64 // of one reading of a corner
 	LengthSD      float64 // of one reading of a length
+	Hides         float64 // a piece too short by no more goes up all the same
 	Slower        map[string]float64
 	Scatter       float64 // of times: their deviation as a share of the mean
 	Seed          uint64
@@ -195,7 +196,7 @@ func (w *working) tried(q *piece.Piece, off float64) {
 	allowed := (max(0, q.Left.Allowance) + max(0, q.Right.Allowance)).Inches()
 	by := measure.FromInches(math.Abs(off)).Round(measure.Inch / 64)
 	switch {
-	case by == 0:
+	case by == 0, off < 0 && -off <= w.crew.Hides:
 		return
 	case off > 0:
 		w.takes(map[string]float64{"cut": 1})

@@ -42,8 +42,10 @@ func Close(j *job.Job, p *plan.Plan, e *Evidence) Closing {
 	var planned, paid money.Cents
 	said := false
 	for _, u := range e.Used {
-		fact, note := "not said", fmt.Sprintf("its pieces need %s", length(u.Needed))
-		bought := u.Planned
+		fact, note, bought := "not said", fmt.Sprintf("its pieces need %s", length(u.Needed)), 0.0
+		if u.Laid {
+			bought = u.Planned
+		}
 		if u.Came > 0 {
 			fact, bought, said = length(u.Came)+" came", u.Came, true
 		}

@@ -126,7 +126,8 @@ type Used struct {
 	Title    string      `json:"title"`
 	Pieces   int         `json:"pieces"`
 	Needed   float64     `json:"needed_in"`      // as the pieces lie on sticks
-	Planned  float64     `json:"planned_in"`     // of the sticks that were laid out or advised
+	Laid     bool        `json:"laid,omitempty"` // sticks were laid out for it
+	Planned  float64     `json:"planned_in"`     // of these, or of those that the price sheet buys
 	Came     float64     `json:"came_in"`        // of those that came, where that was said
 	Racked   float64     `json:"racked_in"`      // of what is left, what is long enough to keep
 	Cost     money.Cents `json:"cost"`           // of the sticks planned

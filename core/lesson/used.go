@@ -8,6 +8,7 @@ import (
 	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/money"
+	"gnomon/core/quote"
 	"gnomon/core/sticks"
 )
 
@@ -69,13 +70,25 @@ func (g *gathering) used() {
 			done[p.Moulding] = (was || !seen) && (p.OffStick() || p.Hung != "")
 		}
 	}
+	buys := map[string]*quote.Buy{}
+	sheet := quote.Work(g.j)
+	for i := range sheet.Choices {
+		buys[sheet.Choices[i].Moulding.ID] = sheet.Choices[i].Taken()
+	}
 	for _, s := range g.p.Supplies {
 		m := g.j.Moulding(s.Moulding)
 		if m == nil {
 			continue
 		}
 		u := Used{Moulding: g.known(m.ID), Title: m.Title(), Pieces: s.Pieces, Needed: s.Length.Inches(), Planned: s.Total.Inches(), Cost: s.Cost, Done: done[m.ID],
-			Racked: racked(g.j, s).Inches()}
+			Racked: racked(g.j, s).Inches(), Laid: s.Laid}
+		if b := buys[m.ID]; !s.Laid && b != nil {
+			u.Planned, u.Cost = 0, 0
+			for _, lot := range b.Sticks {
+				u.Planned += lot.Length.Inches() * float64(lot.Count)
+				u.Cost += lot.Cost()
+			}
+		}
 		for _, c := range came[m.ID] {
 			u.Came += c.Length.Inches() * float64(c.Count)
 			u.Paid += money.Cents(c.Count) * priceOf(m, c.Length)
@@ -89,7 +102,7 @@ func (e *Evidence) Wasted() (share float64, known bool) {
 	needed, used := 0.0, 0.0
 	for _, u := range e.Used {
 		bought := u.Came
-		if bought == 0 {
+		if bought == 0 && u.Laid {
 			bought = u.Planned
 		}
 		if !u.Done || bought == 0 {
