@@ -86,6 +86,9 @@ func decode(t reflect.Type, b json.RawMessage, unit measure.Unit, thing, field s
 		return v, &job.Invalid{Thing: thing, Field: field, Value: strings.Trim(string(b), `"`), Reason: reason, Remedy: remedy}
 	}
 	isNull := string(bytes.TrimSpace(b)) == "null"
+	if isNull && t == reflect.TypeFor[[]job.Learned]() { // nothing is learned of it
+		return v.Elem(), nil
+	}
 	if isNull && t.Kind() != reflect.Pointer {
 		return bad("must not be empty", "enter a value")
 	}
