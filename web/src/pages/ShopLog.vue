@@ -191,7 +191,8 @@ const percent = (x: number) => `${Math.round(100 * x)} %`
                 <th scope="row">{{ s.title }}, {{ s.scale }}</th>
                 <td>
                   <span v-for="a in s.at" :key="a.x" class="at"
-                    >{{ a.x > 0 ? `${a.x} right` : a.x < 0 ? `${-a.x} left` : 'square' }}: <b>{{ (a.y > 0 ? '+' : '') + a.y.toFixed(2).replace('-', '−') }}°</b> ± {{ (2 * a.sd).toFixed(2) }}</span
+                    >{{ a.x > 0 ? `${a.x} right` : a.x < 0 ? `${-a.x} left` : 'square' }}:
+                    <b>{{ (a.y > 0 ? '+' : '') + a.y.toFixed(2).replace('-', '−') }}°</b> ± {{ (2 * a.sd).toFixed(2) }}</span
                   >
                 </td>
                 <td class="quiet">{{ s.tests }} test cuts, {{ s.fits }} joints</td>

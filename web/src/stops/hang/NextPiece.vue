@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import LengthText from '../../parts/LengthText.vue'
 import SetText from '../../parts/SetText.vue'
 import { useKeys } from '../../state/keys'
-import { hanging, hangUp, takeDown, type HangCard } from '../../state/hanging'
+import { fitOf, hanging, hangUp, takeDown, type HangCard } from '../../state/hanging'
 import { mayCut } from '../../state/me'
 import { choose, chosen } from '../../state/place'
 import FitCard from './FitCard.vue'
@@ -27,6 +27,8 @@ const up = computed(() => cards.value.filter((c) => c.up).length)
 const gapes = shallowRef<{ card: HangCard; end?: string } | null>(null)
 /** What went up last: how its joints closed is asked while one stands at it. */
 const lastUp = ref('')
+/** It was said how one of its joints closed, though it is down again: it is to be cut anew. */
+const said = computed(() => card.value?.pieces.some((p) => fitOf(p, 'left') || fitOf(p, 'right')))
 const justUp = computed(() => cards.value.find((c) => c.up && c.pieces[0]!.id === lastUp.value))
 const nextOpen = (from: number) => {
   const n = cards.value.length
@@ -107,7 +109,7 @@ onBeforeUnmount(() => void awake.release().catch(() => {}))
       <p v-if="card.checks.length" class="checks">
         <span class="quiet">check</span><span v-for="c in card.checks" :key="c"><SetText :text="c" /></span>
       </p>
-      <FitLine v-if="card.up" :card="card" @gapes="(end) => (gapes = { card: card!, end })" />
+      <FitLine v-if="card.up || said" :card="card" @gapes="(end) => (gapes = { card: card!, end })" />
       <footer>
         <button v-if="!card.up" class="act" type="button" :disabled="!mayCut" @click="hung">Hung <kbd>Space</kbd></button>
         <button v-else class="act back" type="button" :disabled="!mayCut" @click="takeDown(card)">Not up after all</button>
