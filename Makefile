@@ -7,7 +7,7 @@ GOSRC   := $(shell find cmd core store server share files instrument demo web/em
 
 export CGO_ENABLED = 0
 
-.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench speed fitting fit closing faults mutate clean
+.PHONY: demo build test lint test-go test-web test-e2e chromium screenshots figures bench speed fitting fit closing faults learning mutate clean
 
 demo: build
 	$(BIN) demo $(if $(ADDR),--addr $(ADDR))
@@ -91,6 +91,10 @@ fit:
 # Makes the table of docs/closing.md again: some minutes.
 closing:
 	$(GO) test ./core/survey -run TestFigures -figures -timeout 60m -v
+
+# Makes the figures of docs/learning.md again: ten minutes or so.
+learning:
+	$(GO) test ./core/lesson -run TestShops -shops 60 -v -timeout 60m
 
 # Makes the figures of docs/faults.md again: ten minutes or so.
 faults: chromium build

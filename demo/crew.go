@@ -13,9 +13,11 @@ import (
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/quote"
 )
 
-// Crew is a made-up shop at work: what its saw, protractor and tape really do, and how long things really take. It works a job through and leaves the facts that
+// Crew is a made-up shop at work: what its saw, protractor and tape really do, and how long things really take. It works a job through and leaves the
+// facts that
 // marking leaves. Degrees and inches; right is positive.
 type Crew struct {
 	Zero, At45    float64 // of the saw: cut − dialled = Zero + At45·m/45
@@ -40,12 +42,20 @@ func (c *Crew) Work(j *job.Job, rng *rand.Rand, from time.Time) (time.Time, erro
 	if err != nil {
 		return from, err
 	}
-	w := working{crew: c, j: j, rng: rng, now: from, who: c.People[rng.IntN(len(c.People))], pieces: piece.ByID(p.Pieces), past: map[[2]string]float64{}, read: map[string]string{}}
+	w := working{crew: c, j: j, rng: rng, now: from, who: c.People[rng.IntN(len(c.People))], pieces: piece.ByID(p.Pieces),
+		past: map[[2]string]float64{}, read: map[string]string{}}
 	for _, r := range j.Rooms {
 		for _, k := range r.Walls {
 			if len(k.Lengths) > 0 {
 				w.read[k.ID] = k.Lengths[0].By
 			}
+		}
+	}
+	sheet := quote.Work(j)
+	for i := range sheet.Choices { // the yard sends what the price sheet buys
+		c := &sheet.Choices[i]
+		for _, lot := range c.Taken().Sticks {
+			w.record(job.Record{Kind: job.RecordCame, Bodies: job.Bodies{Came: &job.Came{Moulding: c.Moulding.ID, Length: lot.Length, Count: lot.Count}}})
 		}
 	}
 	for _, q := range p.Pieces {
@@ -108,7 +118,7 @@ func (w *working) gamma(k float64) float64 {
 	d := k - 1.0/3
 	for c := 1 / math.Sqrt(9*d); ; {
 		x := w.rng.NormFloat64()
-		v := math.Pow(1+c*x, 3)
+		v := (1 + c*x) * (1 + c*x) * (1 + c*x)
 		if v > 0 && math.Log(w.rng.Float64()) < x*x/2+d-d*v+d*math.Log(v) {
 			return d * v
 		}

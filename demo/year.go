@@ -13,11 +13,13 @@ import (
 // YearOf is what the demo's year is made by: the shop's small saw runs a little over on the left, copes take longer than the shop reckons with, and one of
 // three tapes reads long.
 func YearOf() Crew {
-	return Crew{Zero: -.2, At45: .2, Protractor: -.15, Bias: .03, Stretch: .0002, Leans: "Tom", ReadingSD: .4, LengthSD: 1.0 / 64, Hides: 1.0 / 32, Scatter: .4, Says: 85, Spoils: 2, Wrong: 1,
+	return Crew{Zero: -.2, At45: .2, Protractor: -.15, Bias: .03, Stretch: .0002, Leans: "Tom", ReadingSD: .4, LengthSD: 1.0 / 64, Hides: 1.0 / 32,
+		Scatter: .4, Says: 85, Spoils: 2, Wrong: 1,
 		Slower: map[string]float64{"cope": 1.6, "hang": .8, "outside": 1.3}, People: []string{"Ada", "Tom", "Imogen"}}
 }
 
-var yearNames = []string{"Harbour Lane", "The Net Loft", "Signal Cottage", "Tide Street", "The Chandlery", "Quay Stores", "Mill Steps", "The Pilot's House", "Rope Walk",
+var yearNames = []string{"Harbour Lane", "The Net Loft", "Signal Cottage", "Tide Street", "The Chandlery", "Quay Stores", "Mill Steps",
+	"The Pilot's House", "Rope Walk",
 	"Salt Row", "The Old Customs House", "Ferry Slip"}
 
 // YearJob is the job of a number of a made-up year: a few small rooms of the Ferry House's mouldings, the same for the same number. Its facts are to come.

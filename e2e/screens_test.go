@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
 
 	"github.com/chromedp/cdproto/runtime"
@@ -50,18 +51,6 @@ const someJobs = `(async () => {
 	while (document.querySelectorAll('.jobs .next').length < 4) await new Promise(r => setTimeout(r, 50))
 })()`
 
-// coping marks a piece cut and comes to the second step of its coped end.
-const coping = `(async () => {
-	const wait = () => new Promise(r => setTimeout(r, 500))
-	document.querySelector('.band [aria-label="Base 3"]').click()
-	for (let i = 0; i < 2; i++) {
-		await wait()
-		document.querySelector('.act').click()
-	}
-	while (!document.querySelector('.saw .cope svg')) await wait()
-	document.querySelectorAll('.cope li button')[1].click()
-})()`
-
 // atCrownEight has what goes up before a piece of crown up, and shows that.
 const atCrownEight = `(async () => {
 	const wait = () => new Promise(r => setTimeout(r, 120))
@@ -89,11 +78,15 @@ func TestScreenshots(t *testing.T) {
 	if *shots == "" {
 		t.Skip("make screenshots takes them")
 	}
-	p := share(t, "127.0.0.1:0", "--tls")
+	p := share(t, "127.0.0.1:0", "--tls", "--year", "12")
 	for _, d := range [][2]string{{"Nell’s phone", "measure"}, {"Saw tablet", "saw"}} {
 		p.joinBy(anyCertificate, p.shared, d[0], d[1])
 	}
 	p.code("Ilo’s tablet", "full")
+	var listed struct{ Jobs []struct{ ID, Name string } }
+	require.NoError(t, getJSON(p.desk+"/api/jobs", &listed))
+	at := slices.IndexFunc(listed.Jobs, func(j struct{ ID, Name string }) bool { return j.Name == "The Net Loft" })
+	log := "/jobs/" + listed.Jobs[at].ID + "/log" // of the made-up year
 	for _, s := range []struct {
 		name          string
 		path          string
@@ -102,18 +95,13 @@ func TestScreenshots(t *testing.T) {
 		act           string
 	}{
 		{"look", "/jobs/ferry-house/look?room=pursers-study", 1280, 800, ".look .cards", "0"},
-		{"quote", "/jobs/ferry-house/quote", 1280, 800, ".sheet .sums", "0"},
 		{"measure", "/jobs/ferry-house/measure?room=galley", 1280, 800, ".plan svg", "document.querySelectorAll('.band .wall')[0].click()"},
 		{"joints", "/jobs/ferry-house/joints?room=waiting-hall", 1280, 800, ".joints .list",
 			`document.querySelectorAll('.runs button')[1].click(), document.querySelectorAll('.joints .list > li.set button')[2].click(), document.querySelector('.bar .btn').click()`},
 		{"rules", "/jobs/ferry-house/shop/rules", 1280, 800, ".questions li", "document.querySelectorAll('.schools button')[9].click()"},
 		{"saw", "/jobs/ferry-house/saw?room=waiting-hall", 1280, 800, ".saw .blade", `document.querySelector('.band [aria-label="Crown 5"]').click()`},
-		{"mouldings", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown", 1280, 800, ".section .wood", "0"},
-		{"saw-cope", "/jobs/ferry-house/saw?room=ticket-office", 1280, 800, ".saw .blade", coping},
 		{"measure-phone", "/jobs/ferry-house/measure?room=galley", 390, 844, ".thumb .keys", onWallTwo},
 		{"fit", "/jobs/ferry-house/bench/fit?through=job:quay-crown&coped=job:quay-crown&reading=92&made=90", 1280, 800, "aside li", "0"},
-		{"cope", "/jobs/ferry-house/bench/cope?through=job:hall-base&coped=library:landing&reading=92", 1280, 800, ".paper svg",
-			"document.querySelectorAll('aside li button')[1].click()"},
 		{"shop", "/jobs/shop/shop", 1280, 800, ".shop .card", "0"},
 		{"jobs", "/", 1280, 800, ".jobs .next", someJobs},
 		{"odd", "/jobs/ferry-house/bench/odd?detail=bullnose&moulding=hall-base&field=radius=3&field=pieces=2", 1280, 800, ".answer dd", "0"},
@@ -121,6 +109,10 @@ func TestScreenshots(t *testing.T) {
 		{"hang-phone", "/jobs/ferry-house/hang?room=waiting-hall", 390, 844, ".hang .card", atCrownEight},
 		{"ladder", "/jobs/ferry-house/hang?room=waiting-hall&sheet=ladder", 1280, 800, ".task", "0"},
 		{"day", "/jobs/ferry-house/hang?room=waiting-hall&sheet=day", 1280, 800, ".plan .list li", firstDay},
+		{"log", log, 1280, 800, ".log .room svg", "0"},
+		{"log-phone", log, 390, 844, ".log .room svg", "document.querySelector('.untold-list button')?.click()"},
+		{"closing", log + "?sheet=closing", 1280, 800, ".closing table", "0"},
+		{"shop-log", "/jobs/shop/shop/log", 1280, 1200, ".charts .box svg", "0"},
 		// Last: the plan it accepts stays with the demo.
 		{"sticks", "/jobs/ferry-house/sticks", 1280, 800, ".sticks .btn", sticksLaid},
 	} {

@@ -48,7 +48,8 @@ func offerOf(all []OfferView, id string) *OfferView {
 	return nil
 }
 
-// The year's shop: a job tells its joints, what they offer, and the plan beside what happened; an offer that is taken changes the shop and the job with it, is not
+// The year's shop: a job tells its joints, what they offer, and the plan beside what happened; an offer that is taken changes the shop and the job
+// with it, is not
 // made again, and can be taken back.
 func TestTheLogOfAYear(t *testing.T) {
 	h := shared(t)

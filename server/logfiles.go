@@ -35,10 +35,12 @@ func (s *server) logFiles(api huma.API) {
 		}
 		return all
 	}
-	file("book.csv", "export-book", "Every fact of the job as a table", "text/csv; charset=utf-8", "book.csv", func(ctx context.Context, b *bytes.Buffer, p *planned) error {
+	file("book.csv", "export-book", "Every fact of the job as a table", "text/csv; charset=utf-8", "book.csv", func(ctx context.Context,
+		b *bytes.Buffer, p *planned) error {
 		return files.WriteBookCSV(b, book(ctx, &p.job))
 	})
-	file("book.json", "export-facts", "Every fact of the job as the job file has it", "application/json", "book.json", func(ctx context.Context, b *bytes.Buffer, p *planned) error {
+	file("book.json", "export-facts", "Every fact of the job as the job file has it", "application/json", "book.json", func(ctx context.Context,
+		b *bytes.Buffer, p *planned) error {
 		out := []*job.Record{}
 		for _, f := range book(ctx, &p.job) {
 			out = append(out, f.Record)
@@ -46,7 +48,8 @@ func (s *server) logFiles(api huma.API) {
 		b.Write(pretty(out))
 		return nil
 	})
-	file("closing.pdf", "closing-pdf", "The closing sheet: plan beside fact", "application/pdf", "closing.pdf", func(ctx context.Context, b *bytes.Buffer, p *planned) error {
+	file("closing.pdf", "closing-pdf", "The closing sheet: plan beside fact", "application/pdf", "closing.pdf", func(ctx context.Context,
+		b *bytes.Buffer, p *planned) error {
 		e := gathered(p.id, &p.job, &p.plan)
 		_, only := mine(ctx)
 		return files.WriteClosingPDF(b, p.job, &e, lesson.Close(&p.job, &p.plan, &e), !only)

@@ -155,7 +155,8 @@ func (s *server) onLog(api huma.API) {
 			}
 			return &Body[LogView]{v}, nil
 		})
-	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/book", "get-book", "Every fact of a job in order, searched"), func(ctx context.Context, in *BookAsk) (*Body[BookView], error) {
+	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/book", "get-book", "Every fact of a job in order, searched"), func(ctx context.Context,
+		in *BookAsk) (*Body[BookView], error) {
 		j, _, err := s.store.Job(in.Job)
 		if err != nil {
 			return nil, asProblem(err)
@@ -207,12 +208,14 @@ func (s *server) logView(ctx context.Context, p *planned) (LogView, error) {
 	j, u := &p.job, p.job.Unit
 	e := gathered(p.id, j, &p.plan)
 	name, only := mine(ctx)
-	v := LogView{Revision: p.revision, Joints: []LogJoint{}, Offers: []OfferView{}, Lessons: []LessonView{}, Closing: []ClosingRow{}, How: []HowManyView{}, Times: []TimeSeen{},
+	v := LogView{Revision: p.revision, Joints: []LogJoint{}, Offers: []OfferView{}, Lessons: []LessonView{}, Closing: []ClosingRow{},
+		How: []HowManyView{}, Times: []TimeSeen{},
 		Money: !only}
 	for _, k := range e.Joints {
 		gap := measure.FromInches(k.Gap)
 		f := job.Fit{How: k.How, Where: k.Where, Gap: gap, Tried: k.Tried}
-		one := LogJoint{Room: k.Room, Piece: k.Piece, End: k.End, Label: k.Label, Of: k.Of, Corner: k.Corner, Title: k.Title, Kind: lesson.KindName(k.Kind), Up: k.Up, How: k.How,
+		one := LogJoint{Room: k.Room, Piece: k.Piece, End: k.End, Label: k.Label, Of: k.Of, Corner: k.Corner, Title: k.Title,
+			Kind: lesson.KindName(k.Kind), Up: k.Up, How: k.How,
 			Word: lesson.HowWord(k.How), Text: lesson.FitText(&f, u), Where: k.Where, Gap: lengthView(gap, u), Record: k.Record, By: k.By}
 		if only && k.By != name {
 			one.By = ""

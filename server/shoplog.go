@@ -90,6 +90,14 @@ type SawSaid struct {
 	Tests int         `json:"tests"`
 	Fits  int         `json:"fits"`
 	At    []SeenPoint `json:"at"`
+	Read  []ReadsSaid `json:"read" doc:"by how much those who read its corners read too great"`
+}
+
+// ReadsSaid is somebody's protractor.
+type ReadsSaid struct {
+	Who  string  `json:"who"`
+	By   float64 `json:"by"`
+	Give float64 `json:"give"`
 }
 
 // TapeSaid is how somebody's lengths lean.
@@ -154,43 +162,47 @@ func (s *server) shopLog(api huma.API) {
 		})
 		return &Body[PersonDone]{PersonDone{n}}, nil
 	}
-	huma.Register(api, op(http.MethodPost, "/api/shop/people/rename", "rename-person", "Call somebody otherwise in every job"), func(ctx context.Context, in *struct{ Body Renaming }) (
-		*Body[PersonDone], error) {
-		if err := s.store.RenameDevice(in.Body.From, job.Plain(in.Body.To)); err != nil {
-			return nil, asProblem(err)
-		}
-		return each(ctx, func(_ string, j *job.Job) bool { return lesson.Rename(j, in.Body.From, job.Plain(in.Body.To)) })
-	})
-	huma.Register(api, op(http.MethodPost, "/api/shop/people/forget", "forget-person", "Take somebody's records out of every job: this cannot be undone"), func(ctx context.Context,
+	huma.Register(api, op(http.MethodPost, "/api/shop/people/rename", "rename-person", "Call somebody otherwise in every job"),
+		func(ctx context.Context, in *struct{ Body Renaming }) (
+			*Body[PersonDone], error) {
+			if err := s.store.RenameDevice(in.Body.From, job.Plain(in.Body.To)); err != nil {
+				return nil, asProblem(err)
+			}
+			return each(ctx, func(_ string, j *job.Job) bool { return lesson.Rename(j, in.Body.From, job.Plain(in.Body.To)) })
+		})
+	huma.Register(api, op(http.MethodPost, "/api/shop/people/forget", "forget-person",
+		"Take somebody's records out of every job: this cannot be undone"), func(ctx context.Context,
 		in *struct{ Body Forgetting }) (*Body[PersonDone], error) {
 		return each(ctx, func(_ string, j *job.Job) bool { return lesson.Forget(j, in.Body.Name) })
 	})
-	huma.Register(api, op(http.MethodGet, "/api/shop/people/records", "export-person", "Everything that the jobs hold of somebody"), func(_ context.Context, in *NameAsk) (*Download, error) {
-		jobs, err := s.store.Jobs()
-		if err != nil {
-			return nil, asProblem(err)
-		}
-		out := []PersonRecords{}
-		for _, e := range jobs {
-			j, _, err := s.store.Job(e.ID)
+	huma.Register(api, op(http.MethodGet, "/api/shop/people/records", "export-person", "Everything that the jobs hold of somebody"),
+		func(_ context.Context, in *NameAsk) (*Download, error) {
+			jobs, err := s.store.Jobs()
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			p := PersonRecords{Job: j.Name}
-			for _, f := range lesson.Of(lesson.Book(&j), in.Name) {
-				p.Records = append(p.Records, *f.Record)
+			out := []PersonRecords{}
+			for _, e := range jobs {
+				j, _, err := s.store.Job(e.ID)
+				if err != nil {
+					return nil, asProblem(err)
+				}
+				p := PersonRecords{Job: j.Name}
+				for _, f := range lesson.Of(lesson.Book(&j), in.Name) {
+					p.Records = append(p.Records, *f.Record)
+				}
+				if len(p.Records) > 0 {
+					out = append(out, p)
+				}
 			}
-			if len(p.Records) > 0 {
-				out = append(out, p)
-			}
-		}
-		return &Download{"application/json", `attachment; filename="records.json"`, pretty(out)}, nil
-	})
+			return &Download{"application/json", `attachment; filename="records.json"`, pretty(out)}, nil
+		})
 }
 
 func shopLogView(own *job.Job, all []lesson.Evidence) ShopLogView {
 	l := lesson.Learn(own, all)
-	v := ShopLogView{Currency: own.Prices.Currency, Offers: offerViews(l.Offers(own)), Lessons: lessonViews(own), Months: []MonthView{}, Times: []RateLearned{}, People: []PaceView{},
+	v := ShopLogView{Currency: own.Prices.Currency, Offers: offerViews(l.Offers(own)), Lessons: lessonViews(own), Months: []MonthView{},
+		Times: []RateLearned{}, People: []PaceView{},
 		Fits: []GapesView{}, Miscuts: []MiscutView{}, Saws: []SawSaid{}, Tapes: []TapeSaid{}, Names: some(lesson.Names(all))}
 	for i := range all {
 		if e := &all[i]; !e.To.IsZero() {
@@ -199,7 +211,8 @@ func shopLogView(own *job.Job, all []lesson.Evidence) ShopLogView {
 		}
 	}
 	for _, m := range lesson.Trend(own, all) {
-		v.Months = append(v.Months, MonthView{m.Month, m.Jobs, m.Joints, m.Gaped, m.Gap, measure.FromInches(m.Gap).Millimetres(), m.Cuts, m.Miscuts, m.Hours, m.Planned, m.Waste, m.Earned, m.Minutes})
+		v.Months = append(v.Months, MonthView{m.Month, m.Jobs, m.Joints, m.Gaped, m.Gap, measure.FromInches(m.Gap).Millimetres(), m.Cuts, m.Miscuts,
+			m.Hours, m.Planned, m.Waste, m.Earned, m.Minutes})
 	}
 	sure := learn.Sure
 	for _, t := range l.Times {
@@ -221,9 +234,13 @@ func shopLogView(own *job.Job, all []lesson.Evidence) ShopLogView {
 	}
 	for i := range l.Saws {
 		s := &l.Saws[i]
-		k := SawSaid{Title: s.Title, Scale: s.Scale, Tests: s.Tests, Fits: s.Fits, At: []SeenPoint{}}
+		k := SawSaid{Title: s.Title, Scale: s.Scale, Tests: s.Tests, Fits: s.Fits, At: []SeenPoint{}, Read: []ReadsSaid{}}
 		for _, a := range s.At {
 			k.At = append(k.At, SeenPoint{X: a.Setting, Y: a.By, SD: a.SD})
+		}
+		for n, who := range s.Readers {
+			by, sd := s.Line.Protractor(n)
+			k.Read = append(k.Read, ReadsSaid{who, by, sure * sd})
 		}
 		v.Saws = append(v.Saws, k)
 	}

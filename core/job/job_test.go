@@ -237,7 +237,8 @@ func TestARecordSaysWhatItsKindSays(t *testing.T) {
 			r.End = ""
 			assert.ErrorContains(t, check(r, k.kind), "end", k.kind)
 		}
-		for _, b := range []Bodies{{}, {Cut: cut}, {Recut: recut}, {Cut: cut, Recut: recut}, {Hung: hung}, {Fit: fit}, {Ticked: ticked}, {Why: why}, {Took: took}, {Came: came}} {
+		for _, b := range []Bodies{{}, {Cut: cut}, {Recut: recut}, {Cut: cut, Recut: recut}, {Hung: hung}, {Fit: fit}, {Ticked: ticked}, {Why: why},
+			{Took: took}, {Came: came}} {
 			r := whole[k.kind]
 			if b != r.Bodies {
 				r.Bodies = b

@@ -210,7 +210,8 @@ func TestShareIsDrawnTowardsTheBelief(t *testing.T) {
 	assert.InDelta(t, math.Sqrt(.25/1000), sd, 5e-4)
 }
 
-// A value known within bounds: wide ones say nothing, narrow ones are a reading of their middle, one bound far off is a half-line. Held against the posterior by
+// A value known within bounds: wide ones say nothing, narrow ones are a reading of their middle, one bound far off is a half-line. Held against the
+// posterior by
 // summing over a fine grid.
 func TestWithinBounds(t *testing.T) {
 	for _, c := range []struct{ prior, sd, lo, hi float64 }{{.2, .3, -.5, .5}, {.2, .3, -9, 9}, {.2, .5, .4, .6}, {.3, .2, .3, 9}, {.15, .4, -.1, .1}} {

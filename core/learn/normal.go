@@ -82,7 +82,7 @@ func Solve(prior []Belief, seen []Seen, weights []float64) *Normal {
 	}
 	out := &Normal{mean: mat.NewVecDense(n, nil), cov: mat.NewSymDense(n, nil), prior: prior, Weights: weights}
 	var c mat.Cholesky
-	c.Factorize(info) // the priors make it positive definite
+	c.Factorize(info) //nolint:misspell // the library spells it so; the priors make it positive definite
 	_ = c.SolveVecTo(out.mean, right)
 	_ = c.InverseTo(out.cov)
 	return out

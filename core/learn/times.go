@@ -31,7 +31,8 @@ type Part struct{ Count, Mean, N, N0, CV float64 }
 func SumSD(parts []Part) float64 {
 	v := 0.0
 	for _, p := range parts {
-		v += p.Count*math.Pow(p.Mean*p.CV, 2) + math.Pow(p.Count*p.Mean*p.CV, 2)/(p.N+p.N0)
+		own := p.Mean * p.CV
+		v += p.Count*own*own + p.Count*own*p.Count*own/(p.N+p.N0)
 	}
 	return math.Sqrt(v)
 }
@@ -62,7 +63,8 @@ func Between(groups []Group) float64 {
 	v := -CVWithin * CVWithin * k / n
 	for _, g := range groups {
 		if g.N > 0 {
-			v += g.N * math.Pow(g.Mean/g.Believed-mu, 2) / n
+			apart := g.Mean/g.Believed - mu
+			v += g.N * apart * apart / n
 		}
 	}
 	return math.Sqrt(math.Max(v, least*least))

@@ -9,7 +9,8 @@ import (
 	"gnomon/core/words"
 )
 
-// Differs tells how a job that is not finished would be another by a change of its figures: which cuts that are still to be made would be dialled or measured otherwise. A
+// Differs tells how a job that is not finished would be another by a change of its figures: which cuts that are still to be made would be dialled or
+// measured otherwise. A
 // change that touches none says so.
 func Differs(j *job.Job, p *plan.Plan, next *job.Job) ([]string, error) {
 	n, err := plan.Build(*next)

@@ -130,7 +130,8 @@ func (g *gathering) joints() {
 			if fit = g.fits[at]; fit == nil {
 				fit = g.fits[g.across(p, e, hand)]
 			}
-			k := Joint{Room: p.Room, Piece: p.ID, End: string(hand), Corner: e.Corner, Kind: kind, Moulding: g.known(p.Moulding), Up: g.up(p, e), Label: p.Label, Of: g.seat(p.Moulding).title, Title: g.title(p, e, hand)}
+			k := Joint{Room: p.Room, Piece: p.ID, End: string(hand), Corner: e.Corner, Kind: kind, Moulding: g.known(p.Moulding), Up: g.up(p, e),
+				Label: p.Label, Of: g.seat(p.Moulding).title, Title: g.title(p, e, hand)}
 			if fit != nil {
 				f := fit.Fit
 				k.How, k.Where, k.Gap, k.Tried, k.Record, k.By = f.How, f.Where, f.Gap.Inches(), f.Tried, fit.ID, Who(fit)

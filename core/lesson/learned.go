@@ -100,6 +100,8 @@ type Learned struct {
 	Tape    Estimate // deviation of one reading of a length, in inches
 	Reading Estimate // and of a corner, in degrees
 	Trimmed Estimate // how often what the rules cut long came off again
+	Hours   float64  // that marks tell of
+	Hourly  float64  // what is earned by one of them on the whole, in the shop's money
 }
 
 // Wasted is the waste of one job whose pieces are all cut.
@@ -125,6 +127,13 @@ func Learn(shop *job.Job, all []Evidence) Learned {
 	l.miscuts()
 	l.waste()
 	l.tools()
+	for i := range l.all {
+		l.out.Hours += l.all[i].Hours
+		l.out.Hourly += float64(l.all[i].Earned) / 100
+	}
+	if l.out.Hours > 0 {
+		l.out.Hourly /= l.out.Hours
+	}
 	return *l.out
 }
 
@@ -373,7 +382,8 @@ func (l *learning) tools() {
 		sum, n := 0.0, 0.0
 		for i := range l.all {
 			for _, s := range l.all[i].Spreads {
-				if d := s.By*s.By - math.Pow(.0002*s.Length, 2); s.What == what && math.Abs(s.By) < misread*now {
+				by := .0002 * s.Length
+				if d := s.By*s.By - by*by; s.What == what && math.Abs(s.By) < misread*now {
 					sum, n = sum+math.Max(d, 0), n+1
 				}
 			}

@@ -9,7 +9,8 @@ import (
 	"gnomon/core/piece"
 )
 
-// lengths compares what was read first with what proved right: of pieces that hang, by what had to come off them or by how much they were too short; of walls that
+// lengths compares what was read first with what proved right: of pieces that hang, by what had to come off them or by how much they were too short;
+// of walls that
 // were read more than once by one or several people, by what the others read.
 //
 // A piece that the rules cut long on purpose was not read too long by that.

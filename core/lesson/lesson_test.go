@@ -65,7 +65,8 @@ func TestNothingIsOfferedOnNothing(t *testing.T) {
 	j := demo.YearJob(1)
 	p := plantest.Build(t, j)
 	q := p.Pieces[0]
-	j.Records = []job.Record{{ID: "a", Kind: job.RecordCut, At: noon.Format(time.RFC3339), On: job.On{Piece: q.ID, End: "left"}, Bodies: job.Bodies{Cut: &job.Cut{Length: q.Cut}}}}
+	j.Records = []job.Record{{ID: "a", Kind: job.RecordCut, At: noon.Format(time.RFC3339), On: job.On{Piece: q.ID, End: "left"},
+		Bodies: job.Bodies{Cut: &job.Cut{Length: q.Cut}}}}
 	assert.Empty(t, offered(&shop, []Evidence{gathered(t, j)}))
 	same := j.Clone()
 	for i := range 50 {
@@ -88,8 +89,9 @@ func TestStrangeFacts(t *testing.T) {
 		return job.Record{ID: id, Kind: job.RecordHung, At: when, By: "Ada", On: job.On{Piece: piece}, Bodies: job.Bodies{Hung: &job.Hung{Length: q.Cut}}}
 	}
 	fit := func(id, piece, when string) job.Record {
-		return job.Record{ID: id, Kind: job.RecordFit, At: when, By: "Ada", On: job.On{Piece: piece, End: "left"}, Bodies: job.Bodies{Fit: &job.Fit{How: job.FitFilled, Where: "top",
-			Gap: measure.Inch / 8}}}
+		return job.Record{ID: id, Kind: job.RecordFit, At: when, By: "Ada", On: job.On{Piece: piece, End: "left"},
+			Bodies: job.Bodies{Fit: &job.Fit{How: job.FitFilled, Where: "top",
+				Gap: measure.Inch / 8}}}
 	}
 	j.Records = []job.Record{hung("a", q.ID, at(0)), hung("b", q.ID, at(10)), hung("c", "gone", at(-600)), fit("d", "gone", at(15)), hung("e", "gone2", "no time"),
 		fit("f", q.ID, at(16)), fit("g", q.ID, at(17))}
@@ -115,7 +117,8 @@ func TestTimesFromMarks(t *testing.T) {
 		return job.Record{ID: id, Kind: kind, At: noon.Add(time.Duration(seconds) * time.Second).Format(time.RFC3339), By: by,
 			On: job.On{Piece: q.ID, End: "right"}, Bodies: job.Bodies{Cut: &job.Cut{Length: q.Cut}}}
 	}
-	j.Records = []job.Record{mark("a", job.RecordCut, 0, "Ada"), mark("t", job.RecordCut, 30, "Tom"), mark("b", job.RecordCut, 300, "Ada"), mark("c", job.RecordCut, 310, "Ada"),
+	j.Records = []job.Record{mark("a", job.RecordCut, 0, "Ada"), mark("t", job.RecordCut, 30, "Tom"), mark("b", job.RecordCut, 300, "Ada"), mark("c",
+		job.RecordCut, 310, "Ada"),
 		mark("d", job.RecordCoped, 910, "Ada"), mark("e", job.RecordCut, 910+45*60, "Ada"),
 		{ID: "told", Kind: job.RecordTook, Bodies: job.Bodies{Took: &job.Took{About: "e", Minutes: 4_00}}}}
 	e := gathered(t, j)
@@ -262,6 +265,56 @@ func TestWords(t *testing.T) {
 	assert.True(t, strings.HasSuffix(rests(3, "joint", []string{"A", "B", "C", "D"}), "in 4 jobs, the latest D."))
 	assert.Equal(t, "It rests on 1 joint in A.", rests(1, "joint", []string{"A"}))
 	assert.Len(t, id(strings.Repeat("é", 200)), 80)
+}
+
+// A million facts: ten jobs with as many as a job can hold. Nothing breaks, and it comes to what a few of them come to.
+func TestAMillionFacts(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some seconds")
+	}
+	shop := yearShop()
+	few := year(t, demo.YearOf(), 4)
+	all := make([]Evidence, 10)
+	facts := 0
+	for i := range all {
+		e := &all[i]
+		for k := 0; len(e.Times) < 60_000; k++ {
+			of := few[k%len(few)]
+			e.Times, e.Joints, e.Lengths, e.Saw = append(e.Times, of.Times...), append(e.Joints, of.Joints...), append(e.Lengths, of.Lengths...), append(e.Saw, of.Saw...)
+		}
+		facts += len(e.Times) + len(e.Joints) + len(e.Lengths) + len(e.Saw)
+	}
+	begun := time.Now()
+	l := Learn(&shop, all)
+	offers := l.Offers(&shop)
+	t.Logf("%d facts: %v", facts, time.Since(begun))
+	assert.NotNil(t, Find(offers, "time-cope"))
+	small := Learn(&shop, few)
+	for i := range l.Times {
+		if small.Times[i].N > 50 && small.Times[i].Rate == "cope" {
+			assert.InDelta(t, small.Times[i].Value, l.Times[i].Value, .1*small.Times[i].Value)
+		}
+	}
+}
+
+// What is earned by the hour prices joints by the times that they take: only once enough was worked.
+func TestPricesByTheHour(t *testing.T) {
+	shop := yearShop()
+	e := Evidence{Name: "A", Hours: 40, Earned: 2400_00}
+	for range 40 {
+		e.Times = append(e.Times, Timed{Minutes: 3, Parts: map[string]float64{"cut": 1}}, Timed{Minutes: 24, Parts: map[string]float64{"cope": 1}},
+			Timed{Minutes: 3, Parts: map[string]float64{piece.FittedCope: 1}})
+	}
+	l := Learn(&shop, []Evidence{e})
+	o := Find(l.Offers(&shop), "price-cope")
+	require.NotNil(t, o)
+	assert.Contains(t, o.Says, "at the $60.00 that this shop earns by the hour")
+	taken, _, err := edit.ApplyAll(shop, o.Take(&shop, noon))
+	require.NoError(t, err)
+	assert.InDelta(t, 29.5, float64(taken.Prices.Cope)/100, .6)
+	e.Hours, e.Earned = 10, 600_00
+	l = Learn(&shop, []Evidence{e})
+	assert.Nil(t, Find(l.Offers(&shop), "price-cope"), "too little was worked")
 }
 
 // A shop of 200 jobs and 40,000 facts.

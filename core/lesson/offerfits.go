@@ -80,5 +80,6 @@ func where(at map[string]int) string {
 	if most == "" || 2*at[most] <= sum {
 		return ""
 	}
-	return map[string]string{"top": " at the top", "middle": " in the middle", "bottom": " at the bottom", "all": " all along", "face": " at the face", "back": " behind"}[most]
+	return map[string]string{"top": " at the top", "middle": " in the middle", "bottom": " at the bottom", "all": " all along", "face": " at the face",
+		"back": " behind"}[most]
 }

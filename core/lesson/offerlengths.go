@@ -36,7 +36,8 @@ func (t *TapeLearned) offer(shop *job.Job) []Offer {
 	}
 	at := func(x float64) string { return signedLength(x, shop.Unit) }
 	o := Offer{ID: id("reads", p.ID), Kind: "person", Of: p.ID, Field: "reads", Was: raw(p.Reads), Now: raw(reads), Jobs: t.Jobs, Weight: 1 / (t.SD * t.SD),
-		Says: fmt.Sprintf("%s reads lengths %s too %s at %s, %s.", t.Who, signedLength(math.Abs(t.Off), shop.Unit), way, measure.FromInches(t.At).About(shop.Unit), how),
+		Says: fmt.Sprintf("%s reads lengths %s too %s at %s, %s.", t.Who, signedLength(math.Abs(t.Off), shop.Unit), way,
+			measure.FromInches(t.At).About(shop.Unit), how),
 		Does: "What they read is taken " + map[string]string{"long": "shorter", "short": "longer"}[way] + " by that before anything is cut to it.",
 		Sure: between(t.Off-learn.Sure*t.SD, t.Off+learn.Sure*t.SD, at), Rests: rests(len(t.Seen), "length", t.Jobs),
 		Chart: Chart{Across: "length, in", Up: "read too long, in", Now: now.Inches()}}

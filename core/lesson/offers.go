@@ -76,6 +76,7 @@ func (l *Learned) Offers(shop *job.Job) []Offer {
 	out = append(out, l.spareOffers(shop)...)
 	out = append(out, l.toolOffers(shop)...)
 	out = append(out, l.springOffer(shop)...)
+	out = append(out, l.priceOffers(shop)...)
 	out = slices.DeleteFunc(out, func(o Offer) bool { return o.Was == o.Now || left(shop, &o) })
 	return out
 }

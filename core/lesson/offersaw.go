@@ -57,7 +57,8 @@ func (s *SawLearned) offer(shop *job.Job) []Offer {
 	if (worst.By < 0) != (s.Scale == job.SawBevel) {
 		way = "left"
 	}
-	o := Offer{ID: id("saw", s.Saw, s.Scale), Kind: "saw", Of: s.Saw, Field: "learned", Was: raw(append([]job.Learned{}, m.Learned...)), Now: raw(now), Jobs: s.Jobs,
+	o := Offer{ID: id("saw", s.Saw, s.Scale), Kind: "saw", Of: s.Saw, Field: "learned", Was: raw(append([]job.Learned{}, m.Learned...)), Now: raw(now),
+		Jobs:   s.Jobs,
 		Weight: 1 / (worst.SD * worst.SD),
 		Says: fmt.Sprintf("%s cuts %s too far %s at %s%s.", s.Title, degrees(worst.By), way, map[string]string{job.SawBevel: "bevel "}[s.Scale],
 			onSide(s.Scale, worst.Setting)),

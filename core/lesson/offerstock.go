@@ -19,7 +19,8 @@ func (l *Learned) wasteOffer(shop *job.Job) []Offer {
 	percent := func(x float64) string { return fmt.Sprintf("%.0f %%", 100*x) }
 	least, most := l.Waste.Sure()
 	o := Offer{ID: "waste", Kind: "cutting", Field: "share", Was: raw(shop.Cutting.Share), Now: raw(money.Percent(math.Round(l.Waste.Value*100) * 100)),
-		Weight: 1 / (l.Waste.SD * l.Waste.SD), Says: fmt.Sprintf("This shop uses %s more than its pieces need; it buys %s more.", percent(l.Waste.Value), percent(now)),
+		Weight: 1 / (l.Waste.SD * l.Waste.SD), Says: fmt.Sprintf("This shop uses %s more than its pieces need; it buys %s more.", percent(l.Waste.Value),
+			percent(now)),
 		Does: "Where sticks are bought by length and a share, that is the share.", Sure: between(max(0, least), most, percent),
 		Chart: Chart{Across: "jobs, one after the other", Up: "used past what was needed, %", Now: 100 * now}}
 	for i, w := range l.Wasted {
@@ -63,8 +64,9 @@ func (l *Learned) spareOffers(shop *job.Job) []Offer {
 		percent := func(x float64) string { return fmt.Sprintf("%.1f %%", 100*math.Max(0, x)) }
 		o := Offer{ID: id("spares", m.ID), Kind: "moulding", Of: m.ID, Field: "spares", Was: raw(m.Spares), Now: raw(spares(s.Share.Value)), Jobs: s.Jobs,
 			Weight: 1 / (s.Share.SD * s.Share.SD),
-			Says:   fmt.Sprintf("%s of cuts in %s are spoiled: %s kept whole is enough nine times in ten.", percent(s.Share.Value), m.Title(), words.Count(spares(s.Share.Value), "stick")),
-			Does:   "So many are bought beside what is needed.", Sure: between(least, most, percent), Rests: rests(s.Cuts, "cut", s.Jobs),
+			Says: fmt.Sprintf("%s of cuts in %s are spoiled: %s kept whole is enough nine times in ten.", percent(s.Share.Value), m.Title(),
+				words.Count(spares(s.Share.Value), "stick")),
+			Does: "So many are bought beside what is needed.", Sure: between(least, most, percent), Rests: rests(s.Cuts, "cut", s.Jobs),
 			Chart: Chart{Across: "why", Up: "miscuts"}}
 		for k, cause := range append(slices.Clone(job.Causes), "") {
 			if n := s.Causes[cause]; n > 0 {

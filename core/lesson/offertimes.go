@@ -12,8 +12,9 @@ import (
 
 // rateWords are what rates are for.
 var rateWords = map[string]string{"cut": "An end cut", "setup": "Setting the saw up", "cope": "An end coped at the bench", "hang": "A piece put up",
-	"length": "And for a foot of its length", piece.FittedCope: "A cope brought home", piece.FittedMitre: "An inside mitre fitted", piece.FittedOutside: "An outside mitre fitted",
-	piece.FittedScarf: "A scarf glued and pinned", piece.FittedReturn: "A return glued on", piece.FittedButt: "An end fitted against a casing"}
+	"length": "And for a foot of its length", piece.FittedCope: "A cope brought home", piece.FittedMitre: "An inside mitre fitted",
+	piece.FittedOutside: "An outside mitre fitted",
+	piece.FittedScarf:   "A scarf glued and pinned", piece.FittedReturn: "A return glued on", piece.FittedButt: "An end fitted against a casing"}
 
 // RateWord is what a rate is for.
 func RateWord(rate string) string { return rateWords[rate] }

@@ -40,7 +40,8 @@ func Rename(j *job.Job, from, to string) bool {
 	return changed
 }
 
-// Forget takes somebody's records out of a job: what they did, what took that back, and what tells more of it. What they measured and set by hand stays, since the
+// Forget takes somebody's records out of a job: what they did, what took that back, and what tells more of it. What they measured and set by hand
+// stays, since the
 // room is planned from it, but no longer says whose it is. It tells whether that changed anything.
 func Forget(j *job.Job, name string) bool {
 	gone := map[string]bool{}

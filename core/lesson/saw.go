@@ -11,7 +11,8 @@ import (
 	"gnomon/core/saw"
 )
 
-// Gaps that a joint has where nobody said how wide it gapes: one that is closed shows none over a sixty-fourth, a hairline none over a thirty-second. A gap that was
+// Gaps that a joint has where nobody said how wide it gapes: one that is closed shows none over a sixty-fourth, a hairline none over a thirty-second.
+// A gap that was
 // read is read to a sixty-fourth.
 const (
 	closedWithin   = 1.0 / 64
@@ -42,7 +43,8 @@ func sawName(s *job.Saw) string {
 	return s.ID
 }
 
-// sawOf makes a record of a saw from how a joint closed, where that says something: a mitre or a cope that followed one, at a corner that was halved, cut on one
+// sawOf makes a record of a saw from how a joint closed, where that says something: a mitre or a cope that followed one, at a corner that was halved,
+// cut on one
 // scale only, open at one edge and not all along.
 func (g *gathering) sawOf(p *piece.Piece, e *piece.End, hand joint.Hand, fit *job.Record) {
 	kind := e.Kind()
@@ -144,7 +146,8 @@ func (g *gathering) reading(room string, e *piece.End) (sd measure.Angle, by str
 // angle is what a fit says of the angle that its joint was cut at: of a cope's test mitre by how much it is past the half, of a mitre by how much both together
 // are; and its deviation.
 //
-// A cope that was cut too far over gapes where its face stands furthest out: a crown at its top, a base where its section has its most. Two mitres cut too far over touch,
+// A cope that was cut too far over gapes where its face stands furthest out: a crown at its top, a base where its section has its most. Two mitres
+// cut too far over touch,
 // at an inside corner, at the wall and gape at the face: further out, so at the top of a crown; at an outside corner they touch at the tip and gape at the
 // wall. Those of a casing touch at its outer edge and gape at the inner one, which is told as the bottom of its section.
 func (g *gathering) angle(p *piece.Piece, e *piece.End, f *job.Fit, s *seat, half float64) (r learn.SawRecord, says bool) {

@@ -19,7 +19,8 @@ var shops = flag.Int("shops", 4, "how many made-up shops of each sort work a yea
 
 // honest is a crew whose tools are right and whose times are the shop's; everything scatters as it does.
 func honest(seed int) demo.Crew {
-	return demo.Crew{ReadingSD: .5, LengthSD: learn.TapeSD, Scatter: learn.CVWithin, Says: 85, Spoils: 1, People: []string{"Ada", "Tom", "Imogen"}, Seed: uint64(seed) + 1}
+	return demo.Crew{ReadingSD: .5, LengthSD: learn.TapeSD, Scatter: learn.CVWithin, Says: 85, Spoils: 1, People: []string{"Ada", "Tom", "Imogen"},
+		Seed: uint64(seed) + 1}
 }
 
 // jobsOfAYear is how many jobs a made-up year has.
@@ -144,7 +145,8 @@ func TestShopsWithASawThatIsOff(t *testing.T) {
 			}
 		}
 		t.Logf("%d shops 0.25° off at 45 left, %g %% of records wrong: found after %.0f joints in half of them, %.0f in nine of ten, not in %d jobs in %d; after it "+
-			"off by %.2f° in the median; 95 %% intervals hold the truth in %d", *shops, wrong, percentile(after, .5), percentile(after, .9), jobs, missed, percentile(off, .5), covered)
+			"off by %.2f° in the median; 95 %% intervals hold the truth in %d", *shops, wrong, percentile(after, .5), percentile(after, .9), jobs, missed,
+			percentile(off, .5), covered)
 		assert.Less(t, percentile(off, .5), .12)
 	}
 }
@@ -196,7 +198,8 @@ func TestShopsWithALongTape(t *testing.T) {
 			return true
 		})
 	}
-	t.Logf("%d shops, one tape long by 1/32 and 0.0002: found in %d, after %.0f lengths in half of them, %.0f in nine of ten; another's corrected in %d", *shops, len(after),
+	t.Logf("%d shops, one tape long by 1/32 and 0.0002: found in %d, after %.0f lengths in half of them, %.0f in nine of ten; "+
+		"another's corrected in %d", *shops, len(after),
 		percentile(after, .5), percentile(after, .9), others)
 	assert.NotEmpty(t, after)
 	assert.LessOrEqual(t, others, *shops/50)
@@ -236,7 +239,8 @@ func TestShopsOfAllSorts(t *testing.T) {
 		})
 	}
 	percent := func(k int) float64 { return 100 * float64(k) / float64(n) }
-	t.Logf("%d shops of all sorts after half a year: of the intervals of 95 %%, those of saws hold the truth in %.0f %%, of tapes in %.0f %%, of times in %.0f %%", n, percent(saws),
+	t.Logf("%d shops of all sorts after half a year: of the intervals of 95 %%, those of saws hold the truth in %.0f %%, of tapes in %.0f %%, "+
+		"of times in %.0f %%", n, percent(saws),
 		percent(tapes), percent(times))
 	for _, k := range []int{saws, tapes, times} {
 		assert.Greater(t, percent(k), 80.0)

@@ -41,7 +41,8 @@ func coped(theta, e, near, far float64) (atNear, atFar float64) {
 	return (off(near) - push) * math.Sin(theta*rad), (off(far) - push) * math.Sin(theta*rad)
 }
 
-// A joint that was cut over or under by a known angle gapes where its coordinates say; read back from where it gapes and by how much, the angle is the one it was cut
+// A joint that was cut over or under by a known angle gapes where its coordinates say; read back from where it gapes and by how much, the angle is
+// the one it was cut
 // by. Base, drawn crown, inside and outside corners of several angles.
 func TestWhereItGapesTellsWhichWayItWasCut(t *testing.T) {
 	mitred := plantest.Hall(t)

@@ -21,7 +21,8 @@ var howWords = map[string]string{"closed": "closed", "hairline": "hairline", "fi
 func HowWord(how string) string { return howWords[how] }
 
 // causeWords are why a cut was a miscut.
-var causeWords = map[string]string{"mirror": "the mirror image", "setting": "a wrong setting", "end": "the wrong end", "length": "a wrong length", "split": "it split",
+var causeWords = map[string]string{"mirror": "the mirror image", "setting": "a wrong setting", "end": "the wrong end", "length": "a wrong length",
+	"split":   "it split",
 	"slipped": "it slipped", "other": "something else", "": "not said"}
 
 // CauseWord is why a cut was a miscut, in a word or two.

@@ -13,7 +13,8 @@ var said = map[string]string{
 	"section": "section", "wall_foot": "wall foot", "ceiling_foot": "ceiling foot", "projection": "projection", "nail": "nail", "material": "material",
 	"grade": "finish", "inside": "inside corners", "yard": "yard", "usual": "new jobs begin with it",
 
-	"learned": "learned of its error", "back_cut": "copes leaned more by", "try_first": "joints tried on a scrap first", "reads": "what lengths read lean by", "left_out": "left out of what is learned",
+	"learned": "learned of its error", "back_cut": "copes leaned more by", "try_first": "joints tried on a scrap first",
+	"reads": "what lengths read lean by", "left_out": "left out of what is learned",
 	"pause": "minutes without a mark that are no work", "unwatched": "no times taken from marks",
 
 	"currency": "currency", "per": "rates by", "cope": "cope", "mitre": "mitre", "outside": "outside mitre", "scarf": "scarf", "return": "return", "butt": "butt",

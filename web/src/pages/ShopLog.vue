@@ -195,7 +195,12 @@ const percent = (x: number) => `${Math.round(100 * x)} %`
                     <b>{{ (a.y > 0 ? '+' : '') + a.y.toFixed(2).replace('-', '−') }}°</b> ± {{ (2 * a.sd).toFixed(2) }}</span
                   >
                 </td>
-                <td class="quiet">{{ s.tests }} test cuts, {{ s.fits }} joints</td>
+                <td class="quiet">
+                  {{ s.tests }} test cuts, {{ s.fits }} joints<template v-for="r in s.read" :key="r.who"
+                    ><br />{{ r.who || 'nobody in particular' }} reads corners {{ (r.by > 0 ? '+' : '') + r.by.toFixed(2).replace('-', '−') }}° ±
+                    {{ r.give.toFixed(2) }}</template
+                  >
+                </td>
               </tr>
             </tbody>
           </table>

@@ -52,7 +52,7 @@ const option = computed<EChartsOption>(() => {
   return {
     grid,
     xAxis: { type: 'value', name: c.across, nameGap: 24, scale: true, ...axis },
-    yAxis: { type: 'value', name: c.up, nameGap: 34, scale: true, ...reach.value, ...axis },
+    yAxis: { type: 'value', name: c.up, nameGap: 34, scale: true, ...reach.value, axisLabel: { showMinLabel: false, showMaxLabel: false }, ...axis },
     series: [
       // The interval: a band between two lines, stacked.
       { ...band, data: c.line.map((p) => [p.x, p.y - 2 * p.sd]) },
