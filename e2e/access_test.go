@@ -17,7 +17,7 @@ import (
 func TestAccessibility(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make test, which installs it")
-	p := share(t, "127.0.0.1:0")
+	p := share(t, "127.0.0.1:0", "--year", "3")
 	p.code("Nell’s phone", "measure")
 	for _, size := range [][2]int{{1280, 800}, {390, 844}} {
 		b := open(t, size[0], size[1])
@@ -27,7 +27,9 @@ func TestAccessibility(t *testing.T) {
 			"/jobs/ferry-house/saw": ".saw .blade", "/jobs/ferry-house/shop": ".shop select", "/jobs/ferry-house/shop/mouldings?moulding=quay-crown": ".points .pt",
 			"/jobs/ferry-house/shop/saws?saw=jetty": ".chart",
 			"/jobs/ferry-house/look":                ".look .cards", "/jobs/ferry-house/quote": ".sheet .sums", "/jobs/ferry-house/prices": ".prices .line",
-			"/jobs/ferry-house/sticks": ".sticks .btn",
+			"/jobs/ferry-house/sticks": ".sticks .btn", "/jobs/ferry-house/hang?room=waiting-hall": ".hang .card",
+			"/jobs/ferry-house/log": ".log .room svg", "/jobs/ferry-house/log?sheet=closing": ".closing table", "/jobs/ferry-house/log?sheet=book": ".find",
+			"/jobs/shop/shop/log": ".charts .box svg",
 		} {
 			at := p.desk
 			if path == "/join" {
