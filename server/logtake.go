@@ -74,6 +74,18 @@ func (s *server) takeOffers(api huma.API) {
 		}
 		return ops, nil
 	})
+	huma.Register(api, op(http.MethodGet, "/api/shop/offers", "get-offers", "What the work of all jobs offers the shop"),
+		func(context.Context, *struct{}) (*Body[OffersView], error) {
+			own, err := s.store.Shop()
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			l, err := s.learned(&own)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return &Body[OffersView]{OffersView{offerViews(l.Offers(&own)), lessonViews(&own)}}, nil
+		})
 	huma.Register(api, op(http.MethodGet, "/api/shop/would", "offer-would-change", "What taking an offer would change in the jobs that are worked on"),
 		func(_ context.Context, in *OfferAsk) (*Body[WouldChange], error) {
 			v, err := s.wouldChange(in.Offer)

@@ -19,12 +19,16 @@ type LogView struct {
 	Revision int64         `json:"revision"`
 	Joints   []LogJoint    `json:"joints"`
 	Open     int           `json:"open" doc:"joints that hang and of which nobody said how they closed"`
-	Offers   []OfferView   `json:"offers" doc:"none to a device that may not change the shop"`
-	Lessons  []LessonView  `json:"lessons" doc:"offers that were taken or left"`
 	Closing  []ClosingRow  `json:"closing" doc:"the plan beside what happened"`
 	How      []HowManyView `json:"how"`
 	Times    []TimeSeen    `json:"times" doc:"as they were taken from marks, the latest first"`
 	Money    bool          `json:"money" doc:"what it cost is told"`
+}
+
+// OffersView is what the work of all jobs offers the shop, and what became of that before.
+type OffersView struct {
+	Offers  []OfferView  `json:"offers"`
+	Lessons []LessonView `json:"lessons" doc:"offers that were taken or left"`
 }
 
 // LogJoint is a joint, and how it closed.
@@ -136,12 +140,6 @@ func mine(ctx context.Context) (name string, only bool) {
 	return "", false
 }
 
-// mayLearn tells whether whoever asks may change the shop by what its work says.
-func mayLearn(ctx context.Context) bool {
-	_, only := mine(ctx)
-	return !only && onlyJob(ctx) == ""
-}
-
 func (s *server) onLog(api huma.API) {
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/log", "get-log", "What a job's facts say: its joints, what they offer, plan beside fact"),
 		func(ctx context.Context, in *JobPath) (*Body[LogView], error) {
@@ -149,11 +147,7 @@ func (s *server) onLog(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			v, err := s.logView(ctx, p)
-			if err != nil {
-				return nil, asProblem(err)
-			}
-			return &Body[LogView]{v}, nil
+			return &Body[LogView]{logView(ctx, p)}, nil
 		})
 	huma.Register(api, op(http.MethodGet, "/api/jobs/{job}/book", "get-book", "Every fact of a job in order, searched"), func(ctx context.Context,
 		in *BookAsk) (*Body[BookView], error) {
@@ -204,11 +198,11 @@ func bookView(ctx context.Context, j *job.Job, in *BookAsk) BookView {
 	return v
 }
 
-func (s *server) logView(ctx context.Context, p *planned) (LogView, error) {
+func logView(ctx context.Context, p *planned) LogView {
 	j, u := &p.job, p.job.Unit
 	e := gathered(p.id, j, &p.plan)
 	name, only := mine(ctx)
-	v := LogView{Revision: p.revision, Joints: []LogJoint{}, Offers: []OfferView{}, Lessons: []LessonView{}, Closing: []ClosingRow{},
+	v := LogView{Revision: p.revision, Joints: []LogJoint{}, Closing: []ClosingRow{},
 		How: []HowManyView{}, Times: []TimeSeen{},
 		Money: !only}
 	for _, k := range e.Joints {
@@ -240,19 +234,7 @@ func (s *server) logView(ctx context.Context, p *planned) (LogView, error) {
 			v.Times = append(v.Times, TimeSeen{t.Record, t.What, t.By, when(t.At), t.Minutes, t.Told})
 		}
 	}
-	if !mayLearn(ctx) {
-		return v, nil
-	}
-	own, err := s.store.Shop()
-	if err != nil {
-		return v, err
-	}
-	learned, err := s.learned(&own)
-	if err != nil {
-		return v, err
-	}
-	v.Offers, v.Lessons = offerViews(learned.Offers(&own)), lessonViews(&own)
-	return v, nil
+	return v
 }
 
 // learned is what all jobs' evidence comes to.

@@ -83,7 +83,7 @@ const percent = (x: number) => `${Math.round(100 * x)} %`
 </script>
 
 <template>
-  <p v-if="!mayAll" class="lost quiet">What the shop's work says is told at the desk, and to devices with full rights.</p>
+  <p v-if="!mayAll || me?.job" class="lost quiet">What the shop's work says is told at the desk, and to devices that are let in for the whole shop.</p>
   <div v-else class="page">
     <header>
       <h1>What the work says</h1>

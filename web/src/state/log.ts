@@ -3,6 +3,7 @@ import { ref, shallowRef, watch } from 'vue'
 import { api, lineOf, type Schemas, take } from '../api/client'
 import { clientId } from './client'
 import { view } from './job'
+import { mayAll, me } from './me'
 import { shows } from './shows'
 
 export type LogView = Schemas['LogView']
@@ -10,6 +11,8 @@ export type LogJoint = Schemas['LogJoint']
 export type Offer = Schemas['OfferView']
 
 export const log = shallowRef<LogView | null>(null)
+/** What the shop's work offers; asked for beside the rest, since it is of all jobs. None to who may not change the shop. */
+export const offers = shallowRef<Schemas['OffersView'] | null>(null)
 /** Why there is none. */
 export const logMissed = ref('')
 let of = ''
@@ -21,6 +24,7 @@ export async function readLog(job = view.value?.id) {
     const now = await take(api.GET('/api/jobs/{job}/log', { params: { path: { job } } }))
     if (of === job) log.value = now
     logMissed.value = ''
+    offers.value = me.value && mayAll.value && !me.value.job ? await take(api.GET('/api/shop/offers')) : { offers: [], lessons: [] }
   } catch (e) {
     logMissed.value = lineOf(e)
   }

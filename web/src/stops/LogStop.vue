@@ -10,8 +10,8 @@ import OfferCard from './log/OfferCard.vue'
 import RoomJoints from './log/RoomJoints.vue'
 import SetText from '../parts/SetText.vue'
 import { view } from '../state/job'
-import { log, logMissed, readLog } from '../state/log'
-import { mayAll } from '../state/me'
+import { log, logMissed, offers, readLog } from '../state/log'
+import { mayAll, me } from '../state/me'
 import { room } from '../state/place'
 
 const sheets = [
@@ -39,9 +39,9 @@ const gaped = computed(() => joints.value.filter((j) => j.how && j.how !== 'clos
     <OutOfReach />
     <nav class="sheets screen-only" aria-label="The log">
       <button v-for="s in sheets" :key="s.id" type="button" :class="{ on: s === at }" :aria-current="s === at ? 'page' : undefined" @click="go(s.id)">
-        {{ s.name }}<span v-if="s.id === 'offers' && log?.offers.length" class="n">{{ log.offers.length }}</span>
+        {{ s.name }}<span v-if="s.id === 'offers' && offers?.offers.length" class="n">{{ offers.offers.length }}</span>
       </button>
-      <RouterLink v-if="mayAll" class="shop" :to="{ name: 'shop-log', params: { job: view!.id } }">All jobs of the shop</RouterLink>
+      <RouterLink v-if="mayAll && !me?.job" class="shop" :to="{ name: 'shop-log', params: { job: view!.id } }">All jobs of the shop</RouterLink>
     </nav>
     <p v-if="logMissed" class="stop" role="alert">{{ logMissed }}</p>
     <p v-if="!log" class="quiet">Reading the facts…</p>
@@ -67,16 +67,17 @@ const gaped = computed(() => joints.value.filter((j) => j.how && j.how !== 'clos
       </ul>
     </template>
     <template v-else-if="at.id === 'offers'">
-      <p v-if="!mayAll" class="quiet">What the shop's work offers is told at the desk, and to devices with full rights.</p>
+      <p v-if="!mayAll || me?.job" class="quiet">What the shop's work offers is told at the desk, and to devices that are let in for the whole shop.</p>
+      <p v-else-if="!offers" class="quiet">Reading the jobs…</p>
       <template v-else>
-        <p v-if="!log.offers.length" class="quiet">
+        <p v-if="!offers.offers.length" class="quiet">
           Nothing is offered: either the figures are right as far as this shop's records can tell, or there are too few of them. A correction is offered only
           where the whole of its interval lies beyond what can be set.
         </p>
         <div class="cards">
-          <OfferCard v-for="o in log.offers" :key="o.id" :offer="o" :job="view!.id" @done="readLog()" />
+          <OfferCard v-for="o in offers.offers" :key="o.id" :offer="o" :job="view!.id" @done="readLog()" />
         </div>
-        <LessonList :lessons="log.lessons" :job="view!.id" @done="readLog()" />
+        <LessonList :lessons="offers.lessons" :job="view!.id" @done="readLog()" />
       </template>
     </template>
     <BookList v-else-if="at.id === 'book'" />

@@ -309,9 +309,9 @@ const same = (c: CutView) => {
         <b>{{ nameOf(holder) }}</b> {{ holder.away ? 'had this piece at the saw when it went out of reach.' : 'is cutting this piece.' }}
         <button type="button" @click="takeOver()">Cut it here instead</button>
       </p>
-      <WhyMiscut v-if="spoiled" :of="spoiled" @close="spoiled = null" />
       <p v-if="cut.first && !cut.done" class="first"><SetText :text="cut.first" /></p>
       <div class="do">
+        <WhyMiscut v-if="spoiled" :of="spoiled" @close="spoiled = null" />
         <footer>
           <button v-if="!cut.done" class="act" type="button" :disabled="!mayMark" @click="mark">
             {{ coping ? 'Mark coped' : 'Mark cut' }} <kbd>Space</kbd>
