@@ -165,8 +165,7 @@ func TestHowItClosedOnThePhone(t *testing.T) {
 	b.see("How did it close?")
 	b.tap("Closed")
 	b.until("!!document.querySelector('.fits .said')")
-	facts := factsOf(t, p.addr, job)
-	assert.Len(t, facts["fit"], 1)
+	require.Eventually(t, func() bool { return len(factsOf(t, p.addr, job)["fit"]) == 1 }, 10*time.Second, 100*time.Millisecond)
 }
 
 // demoShop starts the program on a fresh demo with its made-up year.

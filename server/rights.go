@@ -47,7 +47,8 @@ var whoMay = map[string]may{
 	"get-hang": everyone, "get-day": everyone, "export-calendar": everyone, "move-task": fully,
 
 	"get-log": everyone, "get-book": everyone, "export-book": everyone, "export-facts": everyone, "closing-pdf": everyone,
-	"get-offers": wholeShop, "take-offer": wholeShop, "leave-offer": wholeShop, "take-back-lesson": wholeShop, "offer-would-change": wholeShop, "get-shop-log": wholeShop,
+	"get-offers": wholeShop, "take-offer": wholeShop, "leave-offer": wholeShop, "take-back-lesson": wholeShop, "offer-would-change": wholeShop,
+	"get-shop-log":  wholeShop,
 	"rename-person": theDesk, "forget-person": theDesk, "export-person": theDesk,
 
 	"press-instrument": measuring, "preview-survey": measuring,

@@ -280,7 +280,8 @@ func TestAMillionFacts(t *testing.T) {
 		e := &all[i]
 		for k := 0; len(e.Times) < 60_000; k++ {
 			of := few[k%len(few)]
-			e.Times, e.Joints, e.Lengths, e.Saw = append(e.Times, of.Times...), append(e.Joints, of.Joints...), append(e.Lengths, of.Lengths...), append(e.Saw, of.Saw...)
+			e.Times, e.Joints, e.Lengths, e.Saw = append(e.Times, of.Times...), append(e.Joints, of.Joints...), append(e.Lengths, of.Lengths...),
+				append(e.Saw, of.Saw...)
 		}
 		facts += len(e.Times) + len(e.Joints) + len(e.Lengths) + len(e.Saw)
 	}

@@ -55,8 +55,10 @@ func (l *Learned) priceOffers(shop *job.Job) []Offer {
 		}
 		cents := func(x float64) string { return money.Cents(math.Round(x * 100)).Text(currency) }
 		price := money.Cents(math.Round(is*4)) * 25 // to the quarter
-		out = append(out, Offer{ID: id("price", k.field), Kind: "prices", Field: k.field, Was: raw(*prices[k.field]), Now: raw(price), Jobs: jobs, Weight: 1 / (sd * sd),
-			Says: fmt.Sprintf("%s takes %s here, which is %s at the %s that this shop earns by the hour; the price sheet has %s.", k.name, minutesText(minutes), cents(is),
+		out = append(out, Offer{ID: id("price", k.field), Kind: "prices", Field: k.field, Was: raw(*prices[k.field]), Now: raw(price), Jobs: jobs,
+			Weight: 1 / (sd * sd),
+			Says: fmt.Sprintf("%s takes %s here, which is %s at the %s that this shop earns by the hour; the price sheet has %s.", k.name,
+				minutesText(minutes), cents(is),
 				cents(l.Hourly), cents(now)),
 			Does: "New quotes go by it; a quote that was given stays.", Sure: between(is-learn.Sure*sd, is+learn.Sure*sd, cents), Rests: rests(n, "time", jobs)})
 	}
