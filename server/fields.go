@@ -27,7 +27,7 @@ func fieldsOf[T any](thing *T, u measure.Unit, currency string) of[T] {
 	enc.SetEscapeHTML(false)
 	for _, f := range job.FieldsIn(thing) {
 		v := shown(f, u, currency)
-		if v == nil {
+		if v == nil || private(f) {
 			continue
 		}
 		if b.Len() > 0 {
@@ -40,6 +40,9 @@ func fieldsOf[T any](thing *T, u measure.Unit, currency string) of[T] {
 	}
 	return of[T]{b.Bytes()}
 }
+
+// private tells whether a field says what somebody did, which not every device is told: no view of a job has it.
+func private(f job.Field) bool { return f.Tag.Get("private") != "" }
 
 // shown is a field's value as the browser has it; nil where there is none, or where its view
 // tells it otherwise.
@@ -72,10 +75,6 @@ func shown(f job.Field, u measure.Unit, currency string) any {
 		return some(*x)
 	case *[]job.Learned:
 		return some(*x)
-	case **job.Reads:
-		if *x != nil {
-			return *x
-		}
 	default:
 		if k := reflect.TypeOf(f.Value).Elem().Kind(); k != reflect.Slice && k != reflect.Pointer {
 			return f.Value
@@ -106,6 +105,9 @@ func (o of[T]) beside(view any) ([]byte, error) {
 // schema adds the fields to the schema of their view.
 func (of[T]) schema(r huma.Registry, s *huma.Schema) *huma.Schema {
 	for _, f := range job.FieldsIn(new(T)) {
+		if private(f) {
+			continue
+		}
 		p := &huma.Schema{}
 		must := true
 		switch f.Value.(type) {
@@ -123,8 +125,6 @@ func (of[T]) schema(r huma.Registry, s *huma.Schema) *huma.Schema {
 			p.Type, p.Items = huma.TypeArray, &huma.Schema{Type: huma.TypeString}
 		case *[]job.Learned:
 			p.Type, p.Items = huma.TypeArray, r.Schema(reflect.TypeFor[job.Learned](), true, "")
-		case **job.Reads:
-			p, must = r.Schema(reflect.TypeFor[job.Reads](), true, ""), false
 		default:
 			t := reflect.TypeOf(f.Value).Elem()
 			if t.Kind() == reflect.Slice { // its view tells it otherwise

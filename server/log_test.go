@@ -158,6 +158,8 @@ func TestTheLogOfAnothersDevice(t *testing.T) {
 				assert.NotContains(t, b, other, "%s %s", rights, path)
 			}
 		}
+		room := string(get("/api/jobs/" + id))
+		assert.NotContains(t, room, `"by":"Ada"`, "nor who read a wall")
 		assert.True(t, bytes.HasPrefix(get("/api/jobs/"+id+"/closing.pdf"), []byte("%PDF")))
 		for _, refused := range [][3]string{{"GET", "/api/shop/log", ""}, {"GET", "/api/shop/offers", ""}, {"POST", "/api/jobs/" + id + "/log/take", `{"client":"a","offer":"time-cope"}`},
 			{"GET", "/api/shop/would?offer=x", ""}, {"POST", "/api/shop/people/rename", `{"from":"Tom","to":"Ada"}`}, {"GET", "/api/shop/people/records?name=Ada", ""}} {

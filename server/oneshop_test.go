@@ -165,7 +165,7 @@ func TestJobList(t *testing.T) {
 	}
 	e := list().Jobs[0]
 	require.NotNil(t, e.Progress)
-	assert.Len(t, e.Progress.Stops, 6)
+	assert.Len(t, e.Progress.Stops, 7)
 	assert.NotEmpty(t, e.Progress.Next)
 	c.set(id, "job", "", "promised", "2031-06-01")
 	assert.Equal(t, "2031-06-01", list().Jobs[0].Promised)

@@ -44,7 +44,7 @@ type WallLength struct {
 	To     string `json:"to,omitempty" of:"opening" maxLength:"80" doc:"and the right end"`
 	Faces  Faces  `json:"faces,omitzero"`
 	Kept   bool   `json:"kept,omitempty" doc:"looked at again and found right: not suspected any more"`
-	By     string `json:"by,omitempty" maxLength:"200" doc:"who read it, where that was said"`
+	By     string `json:"by,omitempty" private:"true" maxLength:"200" doc:"who read it, where that was said"`
 }
 
 // Faces are how far the hung mouldings stood out that a length was measured
@@ -76,7 +76,7 @@ type Reading struct {
 	Scale Scale         `json:"scale,omitempty" enum:"corner,deflection,mitre" default:"corner"`
 	Level Level         `json:"level,omitempty" enum:"floor,rail,ceiling" default:"floor"`
 	Kept  bool          `json:"kept,omitempty"`
-	By    string        `json:"by,omitempty" maxLength:"200" doc:"who read it"`
+	By    string        `json:"by,omitempty" private:"true" maxLength:"200" doc:"who read it"`
 }
 
 // Diagonal is a length shot between two corners of a room that see each other.

@@ -22,7 +22,7 @@ type Person struct {
 	ID          string       `json:"id" required:"true" pattern:"^[A-Za-z0-9_-]{1,80}$"`
 	Name        string       `json:"name" maxLength:"200"`
 	Instruments []Instrument `json:"instruments,omitempty" maxItems:"50"`
-	Reads       *Reads       `json:"reads,omitempty" doc:"how the lengths that they read lean"`
+	Reads       *Reads       `json:"reads,omitempty" private:"true" doc:"how the lengths that they read lean"`
 	LeftOut     bool         `json:"left_out,omitempty" doc:"nothing is learned from what they did"`
 	Origin      *Origin      `json:"origin,omitempty" doc:"which of the shop's it was taken from"`
 }
