@@ -54,7 +54,8 @@ func TestEveryFieldIsInTheView(t *testing.T) {
 		{&r.Openings[0], at("rooms", 0, "openings", 0)}, {&r.Spots[0], at("rooms", 0, "spots", 0)}, {&r.Runs[0], at("rooms", 0, "runs", 0)},
 	} {
 		for _, f := range job.FieldsIn(x.thing) {
-			if v := reflect.ValueOf(f.Value).Elem(); f.Name == "section" || f.Name == "sticks" || f.Name == "origin" || private(f) || v.Kind() == reflect.Pointer && v.IsNil() {
+			if v := reflect.ValueOf(f.Value).Elem(); f.Name == "section" || f.Name == "sticks" || f.Name == "origin" || private(f) ||
+				v.Kind() == reflect.Pointer && v.IsNil() {
 				continue
 			}
 			n++
