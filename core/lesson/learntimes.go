@@ -8,6 +8,22 @@ import (
 	"gnomon/core/learn"
 )
 
+// TimeLearned is how long something takes. Now is what the shop reckons with.
+type TimeLearned struct {
+	Rate string
+	Estimate
+	Next   float64 // the deviation of the next one
+	Now    float64
+	Jobs   []string
+	Points []float64 // as single ones that were seen would have it
+}
+
+// PersonLearned is how many times as long somebody takes.
+type PersonLearned struct {
+	Who string
+	Estimate
+}
+
 // strange is how many times as long as its parts a time may be, or as short, before it counts for less.
 const strange = 4.0
 

@@ -15,7 +15,7 @@ import (
 	"gnomon/demo"
 )
 
-var shops = flag.Int("shops", 4, "how many made-up shops of each sort work a year; docs/learning.md has 60")
+var shops = flag.Int("shops", 4, "how many made-up shops of each sort work a year; docs/learning.md has 40")
 
 // honest is a crew whose tools are right and whose times are the shop's; everything scatters as it does.
 func honest(seed int) demo.Crew {
