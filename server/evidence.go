@@ -12,7 +12,7 @@ import (
 )
 
 // evidenceFormat is the format of what is kept of a job's evidence: another number where lesson.Evidence means something else.
-const evidenceFormat = 1
+const evidenceFormat = 2
 
 // evidences are what the facts of all jobs come to, each at the job's revision. What was worked out once is at hand and in the database.
 type evidences struct {
@@ -31,7 +31,6 @@ func newEvidences() *evidences { return &evidences{all: map[string]evidenceAt{}}
 func gathered(id string, j *job.Job, p *plan.Plan) lesson.Evidence {
 	e := lesson.Gather(j, p)
 	e.Job = id
-	e.Earn(j)
 	return e
 }
 

@@ -376,18 +376,24 @@ func (k RecordKind) made() bool {
 	return true
 }
 
+// TakenBack are the records that were, by their identifiers.
+func (j *Job) TakenBack() map[string]bool {
+	out := map[string]bool{}
+	for i := range j.Records {
+		if r := &j.Records[i]; r.Kind == RecordUndone {
+			out[r.Of] = true
+		}
+	}
+	return out
+}
+
 // Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall. That is
 // not the order they came in: a device that was out of reach sends its records late, and what it spoiled first must not
 // spoil what another cut since. A record without a time counts as made right after the one before it; of the wall's ones
 // that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells
 // more of a record.
 func (j *Job) Facts() (saw, wall []Record) {
-	undone := map[string]bool{}
-	for _, r := range j.Records {
-		if r.Kind == RecordUndone {
-			undone[r.Of] = true
-		}
-	}
+	undone := j.TakenBack()
 	type timed struct {
 		at time.Time
 		i  int // records are large, and there may be many: they are put in order by their places

@@ -49,9 +49,8 @@ var normal = distuv.UnitNormal
 // Normal is what is known of a few unknowns after some records: mean and covariance, from the normal equations
 // (Σ rᵢrᵢᵀ/σᵢ² + prior⁻¹)·x = Σ rᵢyᵢ/σᵢ² + prior⁻¹·mean.
 type Normal struct {
-	mean  *mat.VecDense
-	cov   *mat.SymDense
-	prior []Belief
+	mean *mat.VecDense
+	cov  *mat.SymDense
 	// Weights are those of the records, 1 for one that agrees with the others: see Robust.
 	Weights []float64
 }
@@ -80,7 +79,7 @@ func Solve(prior []Belief, seen []Seen, weights []float64) *Normal {
 			}
 		}
 	}
-	out := &Normal{mean: mat.NewVecDense(n, nil), cov: mat.NewSymDense(n, nil), prior: prior, Weights: weights}
+	out := &Normal{mean: mat.NewVecDense(n, nil), cov: mat.NewSymDense(n, nil), Weights: weights}
 	var c mat.Cholesky
 	c.Factorize(info) //nolint:misspell // the library spells it so; the priors make it positive definite
 	_ = c.SolveVecTo(out.mean, right)

@@ -19,13 +19,9 @@ type Fact struct {
 
 // Book is every fact of a job, in the order they were made, told in the job's unit.
 func Book(j *job.Job) []Fact {
-	undone, labels := map[string]bool{}, map[string]string{}
+	undone, labels := j.TakenBack(), map[string]string{}
 	for i := range j.Records {
-		r := &j.Records[i]
-		labels[r.ID] = r.Label
-		if r.Kind == job.RecordUndone {
-			undone[r.Of] = true
-		}
+		labels[j.Records[i].ID] = j.Records[i].Label
 	}
 	out := make([]Fact, 0, len(j.Records))
 	for i := range j.Records {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"gnomon/core/day"
 	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/money"
@@ -92,9 +93,6 @@ func Close(j *job.Job, p *plan.Plan, e *Evidence) Closing {
 	if e.Hours > 0 {
 		row("Hours at the saw and on the wall", hours(e.Planned), hours(e.Hours), "for what was marked, by the shop's times; pauses left out", false)
 	}
-	sheet := quote.Work(j)
-	_, work := sheet.Group(quote.GroupWork)
-	_, joints := sheet.Group(quote.GroupJoints)
 	currency := j.Prices.Currency
 	if len(e.Used) > 0 {
 		fact := paid.Text(currency)
@@ -103,11 +101,9 @@ func Close(j *job.Job, p *plan.Plan, e *Evidence) Closing {
 		}
 		row("Sticks", planned.Text(currency), fact, "", true)
 	}
-	earned := work + joints
-	row("Work and joints, as priced", earned.Text(currency), "", "without material, overheads and tax", true)
-	if e.Hours > 0 && earned > 0 {
-		done := share(e)
-		row("Earned by the hour", "", money.Cents(float64(earned)*done/e.Hours).Text(currency), fmt.Sprintf("%.0f %% of the pieces hang", 100*done), true)
+	row("Work and joints, as priced", e.Work.Text(currency), "", "without material, overheads and tax", true)
+	if e.Hours > 0 && e.Work > 0 {
+		row("Earned by the hour", "", money.Cents(float64(e.Work)*share(e)/e.Hours).Text(currency), fmt.Sprintf("%.0f %% of the pieces hang", 100*share(e)), true)
 	}
 	counts := map[string]int{}
 	for i := range e.Joints {
@@ -136,18 +132,12 @@ func share(e *Evidence) float64 {
 	return up / float64(len(e.Joints))
 }
 
-func hours(h float64) string {
-	m := int(math.Round(60 * h))
-	if m < 60 {
-		return fmt.Sprintf("%d min", m)
-	}
-	return fmt.Sprintf("%d h %02d min", m/60, m%60)
-}
+func hours(h float64) string { return day.Hours(int(math.Round(60 * h))) }
 
-// Earn is what a job's work and joints come to by its price sheet, so much of it as hangs.
-func (e *Evidence) Earn(j *job.Job) {
-	sheet := quote.Work(j)
-	_, work := sheet.Group(quote.GroupWork)
-	_, joints := sheet.Group(quote.GroupJoints)
-	e.Earned = money.Cents(float64(work+joints) * share(e))
+// earned is what a job's work and joints come to by its price sheet, all of it and so much of it as hangs.
+func (g *gathering) earned() {
+	_, work := g.sheet.Group(quote.GroupWork)
+	_, joints := g.sheet.Group(quote.GroupJoints)
+	g.out.Work = work + joints
+	g.out.Earned = money.Cents(float64(g.out.Work) * share(g.out))
 }

@@ -24,7 +24,8 @@ type Evidence struct {
 	Recuts  int            `json:"recuts,omitempty"`
 	Hours   float64        `json:"hours,omitempty"`
 	Planned float64        `json:"planned_hours,omitempty"` // what was done, by the job's rates
-	Earned  money.Cents    `json:"earned,omitempty"`        // of its price without what is bought, so much as is done
+	Work    money.Cents    `json:"work,omitempty"`          // of its price, without what is bought
+	Earned  money.Cents    `json:"earned,omitempty"`        // so much of that as hangs
 	Tasks   map[string]int `json:"tasks,omitempty"`         // ticked
 }
 

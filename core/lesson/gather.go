@@ -8,6 +8,7 @@ import (
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/profile"
+	"gnomon/core/quote"
 )
 
 // gathering is what a job's evidence is gathered with.
@@ -18,6 +19,8 @@ type gathering struct {
 	cuts   map[[2]string]*job.Record // the standing cut of an end
 	fits   map[[2]string]*job.Record
 	seats  map[string]*seat
+	stand  []*job.Record // every record that was not taken back, in the order they were made
+	sheet  quote.Sheet
 	out    *Evidence
 }
 
@@ -53,6 +56,13 @@ func Gather(j *job.Job, p *plan.Plan) Evidence {
 			}
 		}
 	}
+	undone := j.TakenBack()
+	for i := range j.Records {
+		if r := &j.Records[i]; !undone[r.ID] {
+			g.stand = append(g.stand, r)
+		}
+	}
+	g.sheet = quote.Work(j)
 	saw, wall := j.Facts()
 	for i := range saw {
 		if r := &saw[i]; r.Kind == job.RecordCut {
@@ -73,6 +83,7 @@ func Gather(j *job.Job, p *plan.Plan) Evidence {
 	g.times()
 	g.spoiled()
 	g.used()
+	g.earned()
 	return *g.out
 }
 

@@ -10,17 +10,14 @@ import (
 )
 
 // lengths compares what was read first with what proved right: of pieces that hang, by what had to come off them or by how much they were too short;
-// of walls that
-// were read more than once by one or several people, by what the others read.
+// of walls that were read more than once by one or several people, by what the others read.
 //
 // A piece that the rules cut long on purpose was not read too long by that.
 func (g *gathering) lengths(wall []job.Record) {
 	off := map[string]measure.Length{}
-	said := map[string]string{}
-	for i := range g.j.Records {
-		if r := &g.j.Records[i]; r.Kind == job.RecordRecut && r.Recut != nil {
+	for _, r := range g.stand {
+		if r.Recut != nil {
 			off[r.Piece] += r.Recut.Off
-			said[r.Piece] = Who(r)
 		}
 	}
 	for piece, short := range g.short() {
@@ -90,14 +87,14 @@ func (g *gathering) gapes(p *piece.Piece) bool {
 // short is by how much pieces were too short that had to be made again.
 func (g *gathering) short() map[string]measure.Length {
 	miscut := map[string]string{}
-	for i := range g.j.Records {
-		if r := &g.j.Records[i]; r.Kind == job.RecordMiscut {
+	for _, r := range g.stand {
+		if r.Kind == job.RecordMiscut {
 			miscut[r.ID] = r.Piece
 		}
 	}
 	out := map[string]measure.Length{}
-	for i := range g.j.Records {
-		if w := g.j.Records[i].Why; w != nil && w.Cause == "length" && miscut[w.About] != "" {
+	for _, r := range g.stand {
+		if w := r.Why; w != nil && w.Cause == "length" && miscut[w.About] != "" {
 			out[miscut[w.About]] += w.Short
 		}
 	}

@@ -1,10 +1,8 @@
 package lesson
 
 import (
-	"cmp"
 	"fmt"
 	"math"
-	"slices"
 
 	"gnomon/core/job"
 	"gnomon/core/learn"
@@ -97,9 +95,4 @@ func (l *Learned) springOffer(shop *job.Job) []Offer {
 	return []Offer{{ID: "spring", Kind: "rules", Field: "spring", Was: raw(shop.Rules.Spring), Now: raw("0"), Weight: 1 / (l.Trimmed.SD * l.Trimmed.SD),
 		Says: fmt.Sprintf("What coped ends are cut longer by came off again in %s of cases.", percent(l.Trimmed.Value)),
 		Does: "They are cut to length.", Sure: between(least, min(1, most), percent), Rests: rests(l.Trimmed.N, "piece", nil)}}
-}
-
-// BySure sorts offers, the surest first.
-func BySure(all []Offer) {
-	slices.SortStableFunc(all, func(a, b Offer) int { return cmp.Compare(b.Weight, a.Weight) })
 }

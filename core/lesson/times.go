@@ -22,20 +22,16 @@ type event struct {
 // times takes from the marks of each person how long the work took that ended with each: since their mark before it, where that is not so long ago
 // that it was a pause. Marks that come together are one piece of work. Where somebody told how long something took, that holds.
 func (g *gathering) times() {
-	undone, told := map[string]bool{}, map[string]*job.Took{}
-	for i := range g.j.Records {
-		switch r := &g.j.Records[i]; {
-		case r.Kind == job.RecordUndone:
-			undone[r.Of] = true
-		case r.Took != nil && !undone[r.ID]:
+	told := map[string]*job.Took{}
+	for _, r := range g.stand {
+		if r.Took != nil {
 			told[r.Took.About] = r.Took
 		}
 	}
 	by := map[string][]event{}
 	var people []string
-	for i := range g.j.Records {
-		r := &g.j.Records[i]
-		if undone[r.ID] || !ends(r.Kind) {
+	for _, r := range g.stand {
+		if !ends(r.Kind) {
 			continue
 		}
 		at, err := time.Parse(time.RFC3339, r.At)

@@ -15,20 +15,15 @@ import (
 // spoiled lists miscuts with their causes, and counts the ends that were cut, by kind and moulding.
 func (g *gathering) spoiled() {
 	why := map[string]string{}
-	undone := map[string]bool{}
-	for i := range g.j.Records {
-		switch r := &g.j.Records[i]; {
-		case r.Kind == job.RecordUndone:
-			undone[r.Of] = true
-		case r.Why != nil:
+	for _, r := range g.stand {
+		if r.Why != nil {
 			why[r.Why.About] = r.Why.Cause
 		}
 	}
 	counts := map[[2]string]int{}
-	for i := range g.j.Records {
-		r := &g.j.Records[i]
+	for _, r := range g.stand {
 		p := g.pieces[r.Piece]
-		if p == nil || undone[r.ID] {
+		if p == nil {
 			continue
 		}
 		hand := joint.Hand(r.End)
@@ -52,14 +47,8 @@ func (g *gathering) spoiled() {
 // used sets what each moulding took beside what was planned.
 func (g *gathering) used() {
 	came := map[string][]job.Came{}
-	undone := map[string]bool{}
-	for i := range g.j.Records {
-		if r := &g.j.Records[i]; r.Kind == job.RecordUndone {
-			undone[r.Of] = true
-		}
-	}
-	for i := range g.j.Records {
-		if r := &g.j.Records[i]; r.Came != nil && !undone[r.ID] {
+	for _, r := range g.stand {
+		if r.Came != nil {
 			came[r.Came.Moulding] = append(came[r.Came.Moulding], *r.Came)
 		}
 	}
@@ -71,9 +60,9 @@ func (g *gathering) used() {
 		}
 	}
 	buys := map[string]*quote.Buy{}
-	sheet := quote.Work(g.j)
-	for i := range sheet.Choices {
-		buys[sheet.Choices[i].Moulding.ID] = sheet.Choices[i].Taken()
+	for i := range g.sheet.Choices {
+		c := &g.sheet.Choices[i]
+		buys[c.Moulding.ID] = c.Taken()
 	}
 	for _, s := range g.p.Supplies {
 		m := g.j.Moulding(s.Moulding)
