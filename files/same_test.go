@@ -22,6 +22,7 @@ import (
 	"gnomon/core/nest"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
+	"gnomon/core/plan/housetest"
 	"gnomon/core/sawing"
 	"gnomon/core/sticks"
 	"gnomon/demo"
@@ -76,7 +77,7 @@ func TestSamePlans(t *testing.T) {
 			}
 			continue
 		}
-		j := randomJob(n)
+		j := housetest.Job(n)
 		if j.Check() != nil {
 			refused++
 			continue
@@ -99,7 +100,7 @@ func TestSamePlans(t *testing.T) {
 func same(t *testing.T, name string, j job.Job) {
 	var out bytes.Buffer
 	first := writeAll(t, &out, j)
-	next := workOn(uint64(len(name))+uint64(name[len(name)-1]), laidOut(j, &first), &first)
+	next := housetest.WorkOn(uint64(len(name))+uint64(name[len(name)-1]), laidOut(j, &first), &first)
 	if err := next.Check(); err == nil {
 		fmt.Fprintln(&out, "== worked on")
 		again := writeAll(t, &out, next)

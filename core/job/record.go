@@ -392,7 +392,26 @@ func (j *Job) TakenBack() map[string]bool {
 // spoil what another cut since. A record without a time counts as made right after the one before it; of the wall's ones
 // that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells
 // more of a record.
-func (j *Job) Facts() (saw, wall []Record) {
+func (j *Job) Facts() (saw, wall []Record) { return j.facts(true) }
+
+// EndsCut are the cuts of ends whose wood is there still, in the order they were made: also of those that are to be cut again, since the
+// piece was made for its joint.
+func (j *Job) EndsCut() []Record {
+	saw, _ := j.facts(false)
+	var out []Record
+	for _, r := range saw {
+		switch r.Kind {
+		case RecordMiscut:
+			out = slices.DeleteFunc(out, func(c Record) bool { return c.Piece == r.Piece })
+		case RecordCut:
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// facts are those that hold; an end that is to be cut again is not cut, where recuts count.
+func (j *Job) facts(recuts bool) (saw, wall []Record) {
 	undone := j.TakenBack()
 	type timed struct {
 		at time.Time
@@ -429,7 +448,7 @@ func (j *Job) Facts() (saw, wall []Record) {
 			wall = append(wall, r)
 		case RecordRecut:
 			saw = slices.DeleteFunc(saw, func(c Record) bool {
-				return (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
+				return recuts && (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
 			})
 			down(r.Piece)
 		case RecordMiscut:

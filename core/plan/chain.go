@@ -2,6 +2,7 @@ package plan
 
 import (
 	"gnomon/core/decide"
+	"gnomon/core/finding"
 	"gnomon/core/job"
 	"gnomon/core/joint"
 	"gnomon/core/piece"
@@ -87,13 +88,35 @@ func (c *chain) decide() {
 		c.run.Pieces = append(c.run.Pieces, decide.Piece{Label: p.Label, Length: p.Length, LeftCorner: s.Left, RightCorner: s.Right, Section: t.Moulding.ID,
 			Out: t.Shape().Projection, Flat: t.Moulding.Flat(), Copable: t.Shape().Coped.OK, Bench: t.Rules.Bench.Length})
 	}
-	c.rules, c.rounds, c.turns = make([]*job.Rules, len(r.Corners)), make([]round, len(r.Corners)), make([][]piece.Piece, len(r.Corners))
+	c.rules, c.rounds = make([]*job.Rules, len(r.Corners)), make([]round, len(r.Corners))
 	for i := range r.Corners {
 		c.run.Corners = append(c.run.Corners, c.corner(i))
 	}
 	c.first()
-	c.cutAlready()
 	c.joints, c.body = decide.Joints(c.run)
+}
+
+// settle decides the joints of a chain, says what is on the ends of its pieces and makes parts of
+// them: as if nothing were cut, and again where what is cut says otherwise.
+func (c *chain) settle(found *finding.List) {
+	c.decide()
+	before := c.room.stand(found)
+	c.make(found)
+	if c.holdCut() {
+		c.room.backTo(before, found)
+		c.make(found)
+	}
+}
+
+// make says what is on the ends of a chain's pieces, as its joints are decided, and makes parts of
+// them and what turns rounded corners.
+func (c *chain) make(found *finding.List) {
+	c.setEnds(found)
+	c.turns = make([][]piece.Piece, len(c.room.Corners))
+	for _, j := range c.joints {
+		c.turnCorner(j, found)
+	}
+	c.makeParts(found)
 }
 
 // ruling is the run whose overrides count at a corner: that left of it.

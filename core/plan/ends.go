@@ -12,39 +12,49 @@ import (
 	"gnomon/core/stretch"
 )
 
-// setEnds says what is on both ends of every piece of a chain, and makes the pieces that turn
-// rounded corners.
+// setEnds says what is on both ends of every piece of a chain.
 func (c *chain) setEnds(found *finding.List) {
-	byCorner := make(map[int]decide.Joint, len(c.joints))
-	for _, j := range c.joints {
-		byCorner[j.Corner] = j
-	}
-	for n, at := range c.slots {
-		t, s, p := at.run, at.stretch(), at.piece()
-		for k, hand := range piece.Hands {
-			i := [2]int{s.Left, s.Right}[k]
+	at := c.byCorner()
+	for n, k := range c.slots {
+		t, s, p := k.run, k.stretch(), k.piece()
+		for side, hand := range piece.Hands {
+			i := [2]int{s.Left, s.Right}[side]
+			if i >= 0 {
+				*p.End(hand) = c.cornerEnd(at[i], n, hand, found)
+				continue
+			}
 			e := piece.End{Joint: piece.Square, ToldTo: piece.ToEnd}
-			usable := true
 			switch {
-			case i >= 0:
-				e = c.endAtCorner(byCorner[i], n, hand, found)
-				usable = t.Corners[i].Usable
-			case s.Opens[k] != nil:
-				e = endAtOpening(t, s.Opens[k], hand)
+			case s.Opens[side] != nil:
+				e = endAtOpening(t, s.Opens[side], hand)
 			case c.room.odds.given(t, s, hand, p.ID, &e):
-			case s.Returns[k]:
+			case s.Returns[side]:
 				e = piece.End{Joint: piece.Mitre, ToldTo: piece.ToTip, Theta: piece.ReturnCorner, Side: job.Outside,
 					Note: "Returned to the wall: its cap is cut from a longer offcut."}
 			}
-			t.Setup.SetAt(&e, hand, t.On.Rake[s.Wall], usable)
+			t.Setup.SetAt(&e, hand, t.On.Rake[s.Wall], true)
 			*p.End(hand) = e
 		}
-		c.allow(n, byCorner)
+		c.allow(n, p, at)
 		p.MeasureUp(t.Shape())
 	}
+}
+
+// byCorner are the joints of a chain by the index of their corner.
+func (c *chain) byCorner() map[int]decide.Joint {
+	out := make(map[int]decide.Joint, len(c.joints))
 	for _, j := range c.joints {
-		c.turnCorner(j, found)
+		out[j.Corner] = j
 	}
+	return out
+}
+
+// cornerEnd is the end of piece n at the corner of a joint, with its setting.
+func (c *chain) cornerEnd(d decide.Joint, n int, hand joint.Hand, found *finding.List) piece.End {
+	t, s := c.slots[n].run, c.slots[n].stretch()
+	e := c.endAtCorner(d, n, hand, found)
+	t.Setup.SetAt(&e, hand, t.On.Rake[s.Wall], t.Corners[d.Corner].Usable)
+	return e
 }
 
 // endAtOpening says how a piece ends against an opening, a cabinet or a tub.
@@ -182,8 +192,8 @@ func stopsAt(t *run, at int, s *stretch.Standing, e *piece.End, found *finding.L
 // allow adds or takes off, end by end, what the rules allow: a square end that a cope
 // covers a hair short, one square at both ends a hair long and sprung in, a coped end
 // sprung where both ends are held. A piece for the bench is cut as it is measured.
-func (c *chain) allow(n int, byCorner map[int]decide.Joint) {
-	t, s, p := c.slots[n].run, c.slots[n].stretch(), c.slots[n].piece()
+func (c *chain) allow(n int, p *piece.Piece, byCorner map[int]decide.Joint) {
+	t, s := c.slots[n].run, c.slots[n].stretch()
 	if p.Length < t.Rules.Bench.Length {
 		return
 	}

@@ -2,6 +2,8 @@ package plan
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 
 	"gnomon/core/finding"
 	"gnomon/core/hang"
@@ -27,6 +29,7 @@ type room struct {
 	odds    *odds
 	wall    []job.Record   // what was done on the wall
 	hung    map[string]int // which pieces are up, in their order
+	cut     []job.Record   // ends that are cut, in the order they were
 	divider parts.Divider
 }
 
@@ -63,9 +66,7 @@ func planRoom(s shared) *RoomPlan {
 	out.keepOdds(r.odds)
 	chains := r.chains(runs)
 	for _, c := range chains {
-		c.decide()
-		c.setEnds(&out.Findings)
-		c.makeParts(&out.Findings)
+		c.settle(&out.Findings)
 	}
 	out.hang(r, chains)
 	for _, c := range chains {
@@ -89,9 +90,35 @@ func planRoom(s shared) *RoomPlan {
 	return out
 }
 
+// stand is what planning a chain adds to its room, to go back to.
+type stand struct {
+	scarfed map[string][]measure.Length
+	odds    odds
+	found   int
+}
+
+func (r *room) stand(found *finding.List) stand {
+	out := stand{scarfed: map[string][]measure.Length{}, odds: *r.odds, found: len(*found)}
+	for wall, at := range r.divider.Scarfed {
+		out.scarfed[wall] = slices.Clip(at)
+	}
+	out.odds.asked = maps.Clone(r.odds.asked)
+	out.odds.done = slices.Clone(r.odds.done)
+	for i := range out.odds.done {
+		k := &out.odds.done[i]
+		k.Pieces = slices.Clip(k.Pieces)
+	}
+	return out
+}
+
+func (r *room) backTo(s stand, found *finding.List) {
+	r.divider.Scarfed, *r.odds, *found = s.scarfed, s.odds, (*found)[:s.found]
+}
+
 // onWall finds out what of the room is up.
 func (r *room) onWall() {
 	_, r.wall = r.Job.Facts()
+	r.cut = r.Job.EndsCut()
 	r.hung = map[string]int{}
 	for _, f := range r.wall {
 		if f.Kind == job.RecordHung {

@@ -1,4 +1,5 @@
-package files
+// Package housetest makes random jobs for tests: what must hold for every house is tried on many.
+package housetest
 
 import (
 	"fmt"
@@ -38,9 +39,9 @@ func (d dice) lean(n int) *job.Lean {
 	return &job.Lean{Angle: a, Text: a.Text(1)}
 }
 
-// randomJob is a job of any shape: rooms that close and that do not, every kind of moulding,
+// Job is a job of any shape: rooms that close and that do not, every kind of moulding,
 // of opening and of spot, house rules and answers of all schools. It may break a rule of Check.
-func randomJob(seed uint64) job.Job {
+func Job(seed uint64) job.Job {
 	d := dice{rand.New(rand.NewPCG(seed, 17))}
 	j := job.Job{Name: fmt.Sprint("Random ", seed), Unit: measure.UnitInch}
 	j.Mouldings = mouldings(d)
@@ -255,9 +256,9 @@ func hangRuns(d dice, r *job.Room) {
 	}
 }
 
-// workOn answers, cuts, spoils, sets by hand and measures anew what stands in a plan, so
+// WorkOn answers, cuts, spoils, sets by hand and measures anew what stands in a plan, so
 // that the next plan has work done to look after.
-func workOn(seed uint64, j job.Job, p *plan.Plan) job.Job {
+func WorkOn(seed uint64, j job.Job, p *plan.Plan) job.Job {
 	d := dice{rand.New(rand.NewPCG(seed, 18))}
 	next := j.Clone()
 	if len(p.Pieces) == 0 {
