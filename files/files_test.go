@@ -102,7 +102,7 @@ func TestBadFilesAreRefusedInOneLine(t *testing.T) {
 		"empty":           {``, "job file"},
 		"not JSON":        {"{\n\"gnomon\":1,\n}", "line 3"},
 		"no version":      {`{"name":"x"}`, `"gnomon" is missing`},
-		"newer":           {`{"gnomon":14,"hologram":true}`, "newer"},
+		"newer":           {`{"gnomon":15,"hologram":true}`, "newer"},
 		"unknown field":   {`{"gnomon":1,"colour":"red"}`, "colour"},
 		"wrong kind":      {`{"gnomon":1,"rooms":{}}`, "rooms"},
 		"two jobs":        {`{"gnomon":1}{"gnomon":1}`, "after top-level value"},

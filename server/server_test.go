@@ -220,7 +220,7 @@ func TestBadRequestsAreProblems(t *testing.T) {
 		{422, "POST", "/api/jobs/" + id + "/changes", `{"client":"a","ops":[{"do":"set","shade":2}]}`},
 		{422, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "wh1-floor", "length", `"12x"`, "")},
 		{404, "POST", "/api/jobs/" + id + "/changes", setBody("a", "length", "gone-floor", "length", `"12"`, "")},
-		{422, "POST", "/api/jobs/import", `{"gnomon":14}`}, {422, "POST", "/api/jobs/import", `nonsense`},
+		{422, "POST", "/api/jobs/import", `{"gnomon":15}`}, {422, "POST", "/api/jobs/import", `nonsense`},
 		{422, "GET", "/api/corner?reading=abc", ""}, {422, "GET", "/api/corner?reading=190", ""}, {422, "GET", "/api/corner?reading=90&pose=nested&spring=95", ""},
 		{422, "GET", "/api/corner", ""},
 		{422, "GET", "/api/jobs/" + id + "/pictures", ""}, {404, "GET", "/api/jobs/none/pictures?of=x", ""},

@@ -134,6 +134,7 @@ func (c *checker) layout(j *Job, l *Layout) {
 		c.text(thing, "source", b.Source)
 	}
 	for _, s := range l.Scarfs {
+		c.oneOf(thing, "over", s.Over, "", HandLeft, HandRight)
 		for i, at := range s.At {
 			if at <= 0 || i > 0 && at <= s.At[i-1] {
 				c.refuse(thing, "scarf of "+s.Piece, at.In(c.unit), "is out of order", "give the places from the left end, in order")

@@ -58,10 +58,11 @@ type Spoiled struct {
 	To    measure.Length `json:"to"`
 }
 
-// Scarf tells where a piece too long for any stick is divided, from its left end.
+// Scarf tells where a piece too long for any stick is divided, from its left end, and how the parts lap.
 type Scarf struct {
 	Piece string           `json:"piece"`
 	At    []measure.Length `json:"at"`
+	Over  string           `json:"over,omitempty" enum:",left,right" doc:"which part laps over the other at each joint: the left or the right one; none as it shows least"`
 }
 
 // Layout finds the layout of a moulding.

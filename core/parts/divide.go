@@ -64,6 +64,9 @@ func (d *Divider) Divide(run *stretch.Run, wall int, p piece.Piece) ([]piece.Pie
 		found.Add(d.tooLong(run, p, s.untried))
 		return []piece.Piece{p}, found
 	}
+	if len(s.at) == 0 { // an offcut longer than any stick holds it whole
+		return []piece.Piece{p}, found
+	}
 	out := cutUp(run, p, s)
 	for _, at := range s.at {
 		d.Scarfed[p.Wall] = append(d.Scarfed[p.Wall], p.BackFrom()+at)
@@ -92,10 +95,13 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 			found.Add(f)
 		}
 	}
+	laid := job.Scarf{}
 	if s.at == nil {
-		s.at = d.accepted(j, run.Moulding, q)
+		if laid, ok = d.accepted(j, run, q); ok {
+			s.at = laid.At
+		}
 	}
-	if s.at == nil {
+	if s.at == nil && !ok {
 		l := decide.Long{Label: p.Label, Length: p.Back, Least: j.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(j.Prices.Scarf), Unit: j.Unit,
 			Effort: d.Effort}
 		for _, at := range d.Scarfed[p.Wall] {
@@ -121,6 +127,9 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 		along = append(along, from+at)
 	}
 	s.over, s.lapGiven = d.View.Lap(wall, along, run.Rules.Scarf)
+	if over := joint.Hand(laid.Over); over != "" {
+		s.over, s.lapGiven = over, s.lapGiven && over == s.over
+	}
 	if o := run.Room.Override(job.AskLap, "", "", p.ID); o != nil {
 		s.over, s.lapGiven = joint.Hand(o.Choice), true
 	}
@@ -175,16 +184,21 @@ func scarfEnd(run *stretch.Run, hand joint.Hand, meets string, over joint.Hand) 
 	return e
 }
 
-// accepted is where the accepted layout divides a piece, or nil.
-func (d *Divider) accepted(j *job.Job, m *job.Moulding, q nest.Piece) []measure.Length {
-	if l := j.Layout(m.ID); l != nil {
+// accepted is how the accepted layout divides a piece: not at all where it lies whole on an offcut
+// that is long enough; ok is false where it does not say, or that cannot be cut.
+func (d *Divider) accepted(j *job.Job, run *stretch.Run, q nest.Piece) (s job.Scarf, ok bool) {
+	if l := j.Layout(run.Moulding.ID); l != nil {
 		for _, s := range l.Scarfs {
-			if s.Piece == q.ID && d.Fit.Divides(q, s.At) {
-				return s.At
+			if s.Piece != q.ID {
+				continue
+			}
+			q.Scarf = sticks.Scarf(j, run.Rules.Scarf, s.Over == string(joint.Left), nil)
+			if len(s.At) == 0 || d.Fit.Divides(q, s.At) {
+				return s, true
 			}
 		}
 	}
-	return nil
+	return s, false
 }
 
 // Meet lets ends name the part that stands at their corner instead of the

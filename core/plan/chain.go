@@ -102,8 +102,10 @@ func (c *chain) settle(found *finding.List) {
 	c.decide()
 	before := c.room.stand(found)
 	c.make(found)
-	if c.holdCut() {
+	cuts := cuts{chain: c, done: map[int]ends{}, agreed: map[int]string{}}
+	for cuts.next() {
 		c.room.backTo(before, found)
+		before = c.room.stand(found)
 		c.make(found)
 	}
 }

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"math"
-	"slices"
 	"strings"
 
 	"gnomon/core/decide"
@@ -14,42 +13,60 @@ import (
 	"gnomon/core/saw"
 )
 
-// holdCut holds every corner as its ends were cut, where a cut says otherwise than the plan would
-// have it now: whatever was measured or chosen since, what is cut stays what it was cut for. A
-// cut that was made as it was told says nothing new, and changes nothing. It goes through the
-// cuts in the order they were made, so that each is held against what was told then. It returns
-// whether any joint was decided anew.
-func (c *chain) holdCut() (anew bool) {
-	cuts := c.cutEnds()
-	done := map[int]ends{}     // the cuts gone through so far, by piece
-	agreed := map[int]string{} // which side gives way at each corner with a cut, as far as gone
-	for _, m := range cuts {
-		e := done[m.piece]
-		e[m.side] = &m
-		done[m.piece] = e
-		i := c.corners(m.piece)[m.side]
+// cuts goes through the ends of a chain that are cut, in the order they were, and holds each
+// against what was told then: as the joints were decided with the cuts before it.
+type cuts struct {
+	chain  *chain
+	gone   int            // through so many of the room's cuts
+	done   map[int]ends   // the cut ends of each piece so far
+	agreed map[int]string // which side gives way at each corner with a cut so far
+	held   bool           // a cut said otherwise
+}
+
+// next finds the next cut that says otherwise than the plan would have it: whatever was measured
+// or chosen since, what is cut stays what it was cut for. All corners with a cut so far are held as
+// they were cut, and the joints decided anew. A cut that was made as it was told says nothing new,
+// and changes nothing. It returns whether there was one; after the last one the corners that were cut
+// since are held too.
+func (k *cuts) next() bool {
+	c := k.chain
+	at := c.outerEnds()
+	for ; k.gone < len(c.room.cut); k.gone++ {
+		m := &c.room.cut[k.gone]
+		e, is := at[outerEnd{m.Piece, m.End}]
+		if !is {
+			continue
+		}
+		e.cut = m.Cut
+		done := k.done[e.piece]
+		done[e.side] = &e
+		k.done[e.piece] = done
+		i := c.corners(e.piece)[e.side]
 		d, open := c.openAt(i)
 		if !open {
 			continue
 		}
-		agreed[i] = givesWay(d)
-		if !c.cutOtherwise(m.piece, e)[m.side] {
-			continue
+		k.agreed[i] = givesWay(d)
+		if c.cutOtherwise(e.piece, done)[e.side] {
+			k.agreed[i] = string(joint.Hand(k.agreed[i]).Other())
+			k.gone++
+			k.held = true
+			k.hold()
+			return true
 		}
-		agreed[i] = other(agreed[i])
-		for at, side := range agreed {
-			c.run.Corners[at].Cut = side
-		}
-		c.joints, c.body = decide.Joints(c.run)
-		anew = true
 	}
-	if anew { // also what was cut after the last that said otherwise
-		for at, side := range agreed {
-			c.run.Corners[at].Cut = side
-		}
-		c.joints, c.body = decide.Joints(c.run)
+	if k.held {
+		k.hold()
 	}
-	return anew
+	return false
+}
+
+// hold decides the joints anew with every corner that has a cut as it was cut.
+func (k *cuts) hold() {
+	for i, side := range k.agreed {
+		k.chain.run.Corners[i].Cut = side
+	}
+	k.chain.joints, k.chain.body = decide.Joints(k.chain.run)
 }
 
 // givesWay is the side of the piece that gives way at a joint, as decide.Corner has it.
@@ -59,8 +76,6 @@ func givesWay(d decide.Joint) string {
 	}
 	return job.HandRight
 }
-
-func other(side string) string { return string(joint.Hand(side).Other()) }
 
 // corners are those at the left and the right end of a piece, by index; -1 where there is none.
 func (c *chain) corners(n int) [2]int {
@@ -168,35 +183,28 @@ func offSquare(c *job.Cut) measure.Angle {
 	return off
 }
 
-// cutEnds are the ends at corners that are cut, in the order they were.
-func (c *chain) cutEnds() []cutEnd {
+// outerEnd names an end of what is cut: of a piece, or of a part of it.
+type outerEnd struct{ piece, end string }
+
+// outerEnds are the ends of a chain's pieces at their walls' ends: of a piece in parts the left end
+// of the first and the right end of the last.
+func (c *chain) outerEnds() map[outerEnd]cutEnd {
+	at := map[outerEnd]cutEnd{}
 	if len(c.room.cut) == 0 {
-		return nil
+		return at
 	}
-	type name struct{ piece, end string }
-	at := map[name]cutEnd{}
 	for n, made := range c.parts {
 		if len(made) == 0 {
 			continue
 		}
 		for side, hand := range piece.Hands {
-			p := &made[side*(len(made)-1)] // the left end of the first part, the right one of the last
+			p := &made[side*(len(made)-1)]
 			e := cutEnd{piece: n, side: side, of: p.ID}
 			if len(made) > 1 {
 				e.part = p
 			}
-			at[name{p.ID, string(hand)}] = e
+			at[outerEnd{p.ID, string(hand)}] = e
 		}
 	}
-	var out []cutEnd
-	for _, m := range c.room.cut {
-		e, is := at[name{m.Piece, m.End}]
-		if !is {
-			continue
-		}
-		e.cut = m.Cut
-		out = slices.DeleteFunc(out, func(o cutEnd) bool { return o.of == e.of && o.side == e.side })
-		out = append(out, e)
-	}
-	return out
+	return at
 }

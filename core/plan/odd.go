@@ -163,6 +163,26 @@ func (o *odds) keep(p *odd.Place, run string, w *detail.Worked, pieces ...string
 	o.done = append(o.done, OddPlace{Place: *p, Run: run, Worked: w, Pieces: pieces})
 }
 
+// inParts names the parts of what was divided instead of the whole.
+func (o *odds) inParts(t *run, made map[string][]piece.Piece) {
+	for i := range o.done {
+		k := &o.done[i]
+		if k.Run != t.ID {
+			continue
+		}
+		var ids []string
+		for _, id := range k.Pieces {
+			if len(made[id]) == 0 {
+				ids = append(ids, id)
+			}
+			for _, q := range made[id] {
+				ids = append(ids, q.ID)
+			}
+		}
+		k.Pieces = ids
+	}
+}
+
 // did tells whether something was made of a place for a run.
 func (o *odds) did(id, run string) bool {
 	return slices.ContainsFunc(o.done, func(p OddPlace) bool { return p.ID == id && p.Run == run })

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"gnomon/core/finding"
+	"gnomon/core/joint"
 	"gnomon/core/parts"
 	"gnomon/core/piece"
 )
@@ -13,31 +14,81 @@ func (c *chain) makeParts(found *finding.List) {
 	for n, at := range c.slots {
 		p := at.piece()
 		ids[n] = p.ID
-		if at.stretch().Known {
-			p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
-			d := &c.room.divider
-			d.Fit = at.run.fit
-			if len(c.room.odds.places) == 0 {
-				made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
-				c.parts[n] = made
-				found.Add(f...)
-				continue
-			}
-			along, beside := c.room.odds.parted(at.run, *p)
-			c.beside[n] = beside
-			for _, q := range along {
-				if q.Odd != "" {
-					c.parts[n] = append(c.parts[n], q)
-					continue
-				}
-				made, f := d.Divide(at.run.Run, at.stretch().Wall, q)
-				c.parts[n] = append(c.parts[n], made...)
-				found.Add(f...)
-			}
+		if !at.stretch().Known {
+			continue
 		}
+		p.SetByHand(at.run.Shape(), c.room.Job.Hand(p.ID))
+		d := &c.room.divider
+		d.Fit = at.run.fit
+		if len(c.room.odds.places) == 0 {
+			made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
+			c.parts[n] = made
+			found.Add(f...)
+			continue
+		}
+		c.makeOddParts(n, found)
 	}
 	parts.Meet(c.parts, ids)
 	for i := range c.turns {
 		c.meetTurn(i)
+	}
+}
+
+// makeOddParts makes parts of what stands along a wall with odd places and beside it, where that is longer than a stick.
+func (c *chain) makeOddParts(n int, found *finding.List) {
+	at := c.slots[n]
+	along, beside := c.room.odds.parted(at.run, *at.piece())
+	inParts := map[string][]piece.Piece{} // by what was divided
+	divide := func(q piece.Piece) []piece.Piece {
+		if q.Cap || q.Moulding != at.run.Moulding.ID {
+			return []piece.Piece{q}
+		}
+		made, f := c.room.divider.Divide(at.run.Run, at.stretch().Wall, q)
+		found.Add(f...)
+		if len(made) > 1 {
+			inParts[q.ID] = made
+		}
+		return made
+	}
+	for _, q := range along {
+		if q.Odd != "" {
+			c.parts[n] = append(c.parts[n], q)
+			continue
+		}
+		c.parts[n] = append(c.parts[n], divide(q)...)
+	}
+	for _, q := range beside {
+		c.beside[n] = append(c.beside[n], divide(q)...)
+	}
+	if len(inParts) == 0 {
+		return
+	}
+	c.room.odds.inParts(at.run, inParts)
+	last := len(c.parts[n]) - 1
+	for i := range c.parts[n] {
+		q := &c.parts[n][i]
+		if i > 0 {
+			meetPart(&q.Left, inParts, joint.Left)
+		}
+		if i < last {
+			meetPart(&q.Right, inParts, joint.Right)
+		}
+	}
+	for i := range c.beside[n] {
+		for _, hand := range piece.Hands {
+			meetPart(c.beside[n][i].End(hand), inParts, hand)
+		}
+	}
+}
+
+// meetPart lets an end name the part that it meets instead of the whole: left of a left end stands a last part.
+func meetPart(e *piece.End, inParts map[string][]piece.Piece, hand joint.Hand) {
+	made := inParts[e.Meets]
+	if len(made) == 0 {
+		return
+	}
+	e.Meets = made[0].ID
+	if hand == joint.Left {
+		e.Meets = made[len(made)-1].ID
 	}
 }

@@ -43,6 +43,9 @@ func allTold(p *plan.Plan) map[string]toldPiece {
 
 // mark makes the record that a screen of the plan would send, or takes back one of those made since; none where there is none.
 func mark(rng *rand.Rand, j *job.Job, p *plan.Plan, kind job.RecordKind, since int) *job.Record {
+	if len(p.Pieces) == 0 {
+		return nil
+	}
 	q := p.Pieces[rng.IntN(len(p.Pieces))]
 	hand := piece.Hands[rng.IntN(2)]
 	e := q.End(hand)

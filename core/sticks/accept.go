@@ -3,12 +3,13 @@ package sticks
 import (
 	"cmp"
 	"slices"
+	"strings"
 
 	"gnomon/core/job"
+	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/money"
 	"gnomon/core/nest"
-	"gnomon/core/piece"
 )
 
 // Layout is what the job keeps when a layout of the problem is accepted. newID
@@ -71,27 +72,46 @@ func (f *Fitting) Layout(l nest.Solution, newID func(n int) string) job.Layout {
 			out.Least += money.Cents(s.Price)
 		}
 	}
-	for _, id := range sortedKeys(l.Splits) {
-		out.Scarfs = append(out.Scarfs, job.Scarf{Piece: id, At: l.Splits[id]})
-	}
+	out.Scarfs = f.scarfs(l)
 	if old := f.job.Layout(f.moulding.ID); old != nil {
 		out.Barred = slices.Clone(old.Barred)
-		// Scarfs of which a part is cut stay.
-		for _, s := range old.Scarfs {
-			if _, free := f.whole[s.Piece]; !free && slices.ContainsFunc(f.pieces, func(p *piece.Piece) bool { return p.Of == s.Piece }) {
-				out.Scarfs = append(out.Scarfs, s)
-			}
-		}
 	}
 	return out
 }
 
-func sortedKeys[V any](m map[string]V) []string {
-	var out []string
-	for k := range m {
-		out = append(out, k)
+// scarfs are where a layout divides pieces and how their parts lap: as it was found; of those of
+// which a part is cut or held, as they are; and no place at all for a piece that only an offcut
+// longer than what is sold holds whole.
+func (f *Fitting) scarfs(l nest.Solution) []job.Scarf {
+	var out []job.Scarf
+	sold := Problem(f.job, f.moulding)
+	done := map[string]bool{}
+	var begins measure.Length // the back of the first part of a piece, on its wall
+	for i, p := range f.pieces {
+		if p.Divides == nil {
+			continue
+		}
+		id := cmp.Or(p.Of, p.ID)
+		over := string(joint.Right)
+		if p.Divides.LeftOver {
+			over = string(joint.Left)
+		}
+		q, free := f.whole[id]
+		switch {
+		case free && !done[id]:
+			if at := l.Splits[id]; len(at) > 0 || !sold.Fits(q) {
+				out = append(out, job.Scarf{Piece: id, At: at, Over: over})
+			}
+		case !free && !done[id]:
+			begins = p.BackFrom()
+			out = append(out, job.Scarf{Piece: id, Over: over})
+		case !free && f.pieces[i-1].Of == p.Of:
+			s := &out[len(out)-1]
+			s.At = append(s.At, p.BackFrom()-begins)
+		}
+		done[id] = true
 	}
-	slices.Sort(out)
+	slices.SortFunc(out, func(a, b job.Scarf) int { return strings.Compare(a.Piece, b.Piece) })
 	return out
 }
 

@@ -172,8 +172,10 @@ func (f *Fitting) slants(p *piece.Piece) (left, right measure.Length) {
 	if p == nil {
 		return 0, 0
 	}
-	slant := func(s float64) measure.Length { return f.Problem.Projection.Times(math.Abs(s)) }
-	return slant(p.Left.Slope), slant(p.Right.Slope)
+	slant := func(e nest.End) measure.Length {
+		return f.Problem.Projection.Times(math.Abs(e.S)) + f.Problem.Height.Times(math.Abs(e.R))
+	}
+	return slant(leftEnd(p)), slant(rightEnd(p))
 }
 
 // remains offers what is left of a miscut: its length less its slants and an
@@ -194,7 +196,7 @@ func (f *Fitting) offerRests(i int, byID map[string]*piece.Piece) {
 	for _, q := range k.Pieces {
 		bl := block{from: q.From, to: q.To}
 		if p := byID[q.Piece]; p != nil {
-			bl.left, bl.right = nest.End{S: p.Left.Slope}, nest.End{S: p.Right.Slope}
+			bl.left, bl.right = leftEnd(p), rightEnd(p)
 		}
 		blocks = append(blocks, bl)
 	}
@@ -226,7 +228,7 @@ func (f *Fitting) add(fixed map[string]bool) {
 	for _, p := range f.pieces {
 		if p.Of != "" {
 			parts[p.Of] = append(parts[p.Of], p)
-			held[p.Of] = held[p.Of] || fixed[p.ID]
+			held[p.Of] = held[p.Of] || fixed[p.ID] || p.Begun()
 		}
 	}
 	done := map[string]bool{}
@@ -236,11 +238,10 @@ func (f *Fitting) add(fixed map[string]bool) {
 		case p.Of != "" && !held[p.Of]:
 			done[p.Of] = true
 			all := parts[p.Of]
-			q := nest.Piece{ID: p.Of, Left: nest.End{S: all[0].Left.Slope}, Right: nest.End{S: all[len(all)-1].Right.Slope}}
+			q := nest.Piece{ID: p.Of, Left: leftEnd(all[0]), Right: rightEnd(all[len(all)-1]), Scarf: divided(f.job, all[0])}
 			for _, a := range all {
 				q.Length += a.Back
 			}
-			q.Scarf = divided(f.job, all[0])
 			f.Problem.Pieces = append(f.Problem.Pieces, q)
 		default:
 			q := Fitted(f.job, p)
@@ -267,9 +268,11 @@ func (f *Fitting) add(fixed map[string]bool) {
 
 // Fitted is a piece as the fitting takes it: what is cut, with its slants.
 func Fitted(j *job.Job, p *piece.Piece) nest.Piece {
-	return nest.Piece{ID: p.ID, Length: p.Back, Left: nest.End{S: p.Left.Slope, R: p.Left.Rise}, Right: nest.End{S: p.Right.Slope, R: p.Right.Rise},
-		Scarf: divided(j, p)}
+	return nest.Piece{ID: p.ID, Length: p.Back, Left: leftEnd(p), Right: rightEnd(p), Scarf: divided(j, p)}
 }
+
+func leftEnd(p *piece.Piece) nest.End  { return nest.End{S: p.Left.Slope, R: p.Left.Rise} }
+func rightEnd(p *piece.Piece) nest.End { return nest.End{S: p.Right.Slope, R: p.Right.Rise} }
 
 // InOrder lays a moulding's free pieces out anew in an order, without a search.
 func (f *Fitting) InOrder(by string) (nest.Solution, error) {
