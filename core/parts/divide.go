@@ -27,6 +27,7 @@ type scarfing struct {
 	over     joint.Hand       // the part left or right of each joint laps over the other
 	lapGiven bool             // by sight or by hand
 	offer    []measure.Length // studs that it passes
+	alone    []measure.Length // where it would be if no sticks were laid out
 	untried  bool             // there was no effort left to find where it is best divided
 }
 
@@ -43,7 +44,8 @@ type Divider struct {
 	View   sight.View
 	Effort *effort.Effort // that all rooms of the job share
 	Fit    *nest.Problem  // the sticks of the moulding at hand, as many as are needed
-	// Scarfed is where pieces on a wall are scarfed already, from its left end.
+	// Scarfed is where pieces on a wall are scarfed already, from its left end: as if no sticks were laid out, so that a layout of one
+	// moulding moves no scarf of another.
 	Scarfed map[string][]measure.Length
 }
 
@@ -64,13 +66,13 @@ func (d *Divider) Divide(run *stretch.Run, wall int, p piece.Piece) ([]piece.Pie
 		found.Add(d.tooLong(run, p, s.untried))
 		return []piece.Piece{p}, found
 	}
+	for _, at := range s.alone {
+		d.Scarfed[p.Wall] = append(d.Scarfed[p.Wall], p.BackFrom()+at)
+	}
 	if len(s.at) == 0 { // an offcut longer than any stick holds it whole
 		return []piece.Piece{p}, found
 	}
 	out := cutUp(run, p, s)
-	for _, at := range s.at {
-		d.Scarfed[p.Wall] = append(d.Scarfed[p.Wall], p.BackFrom()+at)
-	}
 	found.Add(scarfed(run, p, s, out))
 	return out, found
 }
@@ -95,32 +97,23 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 			found.Add(f)
 		}
 	}
-	laid := job.Scarf{}
+	laid, isLaid := job.Scarf{}, false
+	s.alone = s.at
 	if s.at == nil {
-		if laid, ok = d.accepted(j, run, q); ok {
+		best, divided := d.best(run, q, p, from, s.offer)
+		if divided {
+			s.alone = best
+		}
+		switch laid, isLaid = d.accepted(j, run, q); {
+		case isLaid:
 			s.at = laid.At
-		}
-	}
-	if s.at == nil && !ok {
-		l := decide.Long{Label: p.Label, Length: p.Back, Least: j.Cutting.Shortest.Length, Studs: s.offer, Joint: int64(j.Prices.Scarf), Unit: j.Unit,
-			Effort: d.Effort}
-		for _, at := range d.Scarfed[p.Wall] {
-			l.Below = append(l.Below, at-from)
-		}
-		for i, most := range d.Fit.Gives(q) {
-			k := decide.Hold{Length: most, Price: int64(run.Moulding.Sticks[i].Price), Available: nest.Unlimited}
-			if n := run.Moulding.Sticks[i].Available; n != nil {
-				k.Available = *n
-			}
-			l.Sticks = append(l.Sticks, k)
-		}
-		best, divided := decide.Divide(l)
-		if !divided || !d.Fit.Divides(q, best.At) {
+		case divided:
+			s.at = best
+		default:
 			s.untried = d.Effort.Out()
 			s.over = joint.Right
 			return s, found, false
 		}
-		s.at = best.At
 	}
 	var along []measure.Length
 	for _, at := range s.at {
@@ -134,6 +127,25 @@ func (d *Divider) places(run *stretch.Run, wall int, p piece.Piece) (s scarfing,
 		s.over, s.lapGiven = joint.Hand(o.Choice), true
 	}
 	return s, found, true
+}
+
+// best is where a piece is divided best by itself, from its left end.
+func (d *Divider) best(run *stretch.Run, q nest.Piece, p piece.Piece, from measure.Length, studs []measure.Length) ([]measure.Length, bool) {
+	j := run.Room.Job
+	l := decide.Long{Label: p.Label, Length: p.Back, Least: j.Cutting.Shortest.Length, Studs: studs, Joint: int64(j.Prices.Scarf), Unit: j.Unit,
+		Effort: d.Effort}
+	for _, at := range d.Scarfed[p.Wall] {
+		l.Below = append(l.Below, at-from)
+	}
+	for i, most := range d.Fit.Gives(q) {
+		k := decide.Hold{Length: most, Price: int64(run.Moulding.Sticks[i].Price), Available: nest.Unlimited}
+		if n := run.Moulding.Sticks[i].Available; n != nil {
+			k.Available = *n
+		}
+		l.Sticks = append(l.Sticks, k)
+	}
+	best, divided := decide.Divide(l)
+	return best.At, divided && d.Fit.Divides(q, best.At)
 }
 
 // placesText tells places in the job's unit; as they were written where they cannot be read.

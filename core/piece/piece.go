@@ -42,6 +42,7 @@ type Piece struct {
 	Work     []string // what else is done to it on the bench
 	Odd      string   // the odd place that made it
 	Holes    []Hole   // cut out of it for what it runs past
+	Sliver   bool     // shorter than the blade is wide, so that it cannot be cut
 	Cap      bool     // a small piece, as of a return, cut from an offcut
 	Turns    bool     // a transition piece at a rounded corner
 	Early    int      // the first and the last place it could take in the order of its run
@@ -144,8 +145,8 @@ func (p *Piece) Begun() bool { return p.Left.Mark != "" || p.Right.Mark != "" }
 func (p *Piece) OffStick() bool { return p.Left.Mark != "" && p.Right.Mark != "" }
 
 // FromStick tells whether the piece is cut from a stick of its own: a cap comes from an
-// offcut.
-func (p *Piece) FromStick() bool { return p.Back > 0 && !p.Cap }
+// offcut, and a sliver from none.
+func (p *Piece) FromStick() bool { return p.Back > 0 && !p.Cap && !p.Sliver }
 
 // LengthText is the length as lists show it: in words where no number counts.
 func (p *Piece) LengthText(unit measure.Unit) string {

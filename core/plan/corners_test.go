@@ -234,10 +234,9 @@ func TestToldToThePointAtTheBack(t *testing.T) {
 	})
 }
 
-// A protractor that reads to half a degree says 89.6: the end stays square, shorter by no more
-// than the cope over it hides. At 88.8 the corner is out by more than twice that, and it is
-// turned. Read on a mitre scale it carries twice the deviation.
-func TestSquareWithinTheReading(t *testing.T) {
+// A square end stops as far short of an acute corner as the cope over it hides; where more than a thirty-second of its
+// wood would still stand in the other wall it is turned to that, however it was read.
+func TestSquareEndStaysOutOfTheWall(t *testing.T) {
 	crown := func(reading string) piece.End {
 		p := plantest.Build(t, plantest.Read(t, fmt.Sprintf(`{"gnomon":5,"mouldings":[{"id":"c","kind":"crown","height":"3 1/2","thickness":"3 1/2","profiled":true,"section":[{"u":"0","z":"0"},{"u":"3 1/2","z":"3 1/2"},{"u":"3","z":"3 1/2"},{"u":"0","z":"1/2"}]}],"rules":{"cope_hand":"right"},
 			"rooms":[{"id":"r","walls":[{"id":"a","length":"60"},{"id":"b","length":"90"}],"corners":[{"id":"q",%s}],"runs":[{"id":"k","moulding":"c","level":"ceiling"}]}]}`, reading)))
@@ -250,9 +249,18 @@ func TestSquareWithinTheReading(t *testing.T) {
 	assert.Equal(t, piece.Square, e.Joint)
 	assert.InDelta(t, 1.0/64, e.Short.Inches(), 1e-6, "3 1/2·cot 89.6 would be 0.0244, and the cope hides 1/64")
 	assert.InDelta(t, 3.5/math.Tan(89.9*math.Pi/180), crown(`"reading":89.9`).Short.Inches(), 1e-6)
-	assert.Equal(t, piece.Square, crown(`"reading":89.1`).Joint)
-	assert.Equal(t, piece.Butt, crown(`"reading":88.8`).Joint)
-	assert.Equal(t, piece.Square, crown(`"reading":45.6,"scale":"mitre"`).Joint, "88.8 on a mitre scale")
+	assert.Equal(t, piece.Square, crown(`"reading":89.24`).Joint, "3 1/2·cot 89.24 less 1/64 is 0.0308")
+	assert.Equal(t, piece.Butt, crown(`"reading":89.2`).Joint, "and of 89.2 it is 0.0333")
+	for theta := 60.0; theta < 90; theta += 0.1 {
+		for _, reading := range []string{fmt.Sprintf(`"reading":%g`, theta), fmt.Sprintf(`"reading":%g,"scale":"mitre"`, (180-theta)/2)} {
+			if e := crown(reading); e.Joint == piece.Square {
+				assert.LessOrEqual(t, 3.5/math.Tan(theta*math.Pi/180)-e.Short.Inches(), 1.0/32+1e-9, reading)
+			} else {
+				assert.Equal(t, piece.Butt, e.Joint, reading)
+				assert.Zero(t, e.Short, reading)
+			}
+		}
+	}
 }
 
 // Flat stock has no line to cope along: under the default rule it is butted, and says so.

@@ -83,6 +83,7 @@ func planRoom(s shared) *RoomPlan {
 	out.Findings.Add(found...)
 	out.cutGone.Add(gone...)
 	out.Findings.CausesFirst()
+	out.slivers(s.job)
 	out.needs = sticks.Needs(out.Pieces)
 	out.glued = glued(out.Groups, out.Pieces)
 	out.progress(r)

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -26,7 +27,8 @@ type toldPiece struct {
 }
 
 func endTold(e *piece.End) string {
-	out := fmt.Sprint(e.Joint, e.ToldTo, e.Meets, e.PoseCode(), e.Scarf)
+	meets, _, _ := strings.Cut(e.Meets, "~") // which part of it stands there follows from where that is divided
+	out := fmt.Sprint(e.Joint, e.ToldTo, meets, e.PoseCode(), e.Scarf)
 	if e.Setting != nil {
 		out += fmt.Sprintf(" %.6f %.6f %s", e.Setting.Mitre, e.Setting.Bevel, e.Setting.Keep)
 	}

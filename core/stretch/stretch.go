@@ -20,6 +20,9 @@ type Stretch struct {
 	Apart       bool    // it hangs on readings that are further apart than the tools explain
 }
 
+// shows is what a tape shows at least: what is left of a wall between roundings is no stretch.
+const shows = measure.Sixtyfourth / 2
+
 // Stretches cuts the walls that a run goes over into what lies between openings. A stretch
 // that was measured by itself has that length. Nothing lies between a corner and what stands
 // in it.
@@ -87,7 +90,7 @@ func (r *Room) Stretches(run *job.Run, tall measure.Length) []Stretch {
 	}
 	kept := out[:0]
 	for _, s := range out {
-		if !s.Known || s.To > s.From { // nothing lies beyond a wall shorter than its openings
+		if !s.Known || s.To-s.From >= shows { // nothing lies beyond a wall shorter than its openings
 			kept = append(kept, s)
 		}
 	}
