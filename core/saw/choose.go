@@ -124,21 +124,28 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 	if Reaches(s, m) {
 		return ""
 	}
+	d := On(s, m)
+	dialled := func(wants, dial measure.Angle, text func(measure.Angle) string) string { // that the saw's own error takes it past
+		if (wants - dial).Abs() < 1e-9 {
+			return ""
+		}
+		return ", dialled " + text(dial)
+	}
 	if !Reaches(Setting{Mitre: s.Mitre}, m) {
 		most := m.MitreRight
-		if s.Mitre < 0 {
+		if d.Mitre < 0 {
 			most = m.MitreLeft
 		}
-		return fmt.Sprintf("%s it takes a mitre of %s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre), most)
+		return fmt.Sprintf("%s it takes a mitre of %s%s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre), dialled(s.Mitre, d.Mitre, SwingText), most)
 	}
 	most, side := m.BevelLeft, "left"
-	if s.Bevel < 0 {
+	if d.Bevel < 0 {
 		most, side = m.BevelRight, "right"
 	}
 	if most == 0 {
 		return fmt.Sprintf("%s it takes a bevel of %s and this saw does not tilt %s.", p.inWords(), TiltText(s.Bevel), side)
 	}
-	return fmt.Sprintf("%s it takes a bevel of %s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), most)
+	return fmt.Sprintf("%s it takes a bevel of %s%s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), dialled(s.Bevel, d.Bevel, TiltText), most)
 }
 
 // inWords begins a sentence about a pose.

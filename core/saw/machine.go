@@ -117,9 +117,11 @@ func (d Dial) Text() string {
 	return "no detent near"
 }
 
-// Reaches tells whether the saw can be set so: the swing and the tilt on the
-// side that each is wanted.
+// Reaches tells whether the saw can be set for a setting: what is dialled for it, the saw's own
+// error taken off, lies within the swing and the tilt on the side that each is wanted. Square is
+// always reached: an error there is put right at the stop.
 func Reaches(s Setting, m *job.Saw) bool {
+	d := On(s, m)
 	within := func(a, left, right measure.Angle, positiveIsLeft bool) bool {
 		most := right
 		if (a > 0) == positiveIsLeft {
@@ -127,7 +129,14 @@ func Reaches(s Setting, m *job.Saw) bool {
 		}
 		return a == 0 || float64(a.Abs()) <= float64(most)+1e-9
 	}
-	return within(s.Mitre, m.MitreLeft, m.MitreRight, false) && within(s.Bevel, m.BevelLeft, m.BevelRight, true)
+	mitre, _ := dialled(s.Mitre, m, job.SawMitre)
+	bevel, _ := dialled(s.Bevel, m, job.SawBevel)
+	for _, to := range []Setting{{Mitre: d.Mitre, Bevel: d.Bevel}, {Mitre: mitre, Bevel: bevel}} { // to the scale's steps, and before
+		if s.Mitre != 0 && !within(to.Mitre, m.MitreLeft, m.MitreRight, false) || s.Bevel != 0 && !within(to.Bevel, m.BevelLeft, m.BevelRight, true) {
+			return false
+		}
+	}
+	return true
 }
 
 // AddedFence is the way past a saw's swing for a cut without bevel: a straight fence
