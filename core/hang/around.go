@@ -3,6 +3,7 @@ package hang
 import (
 	"strings"
 
+	"gnomon/core/job"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/sets"
@@ -11,7 +12,7 @@ import (
 // around nails a piece of what goes around an opening: its inner edge to the jamb with short nails, its outer one to the framing with
 // long ones; what lies on a casing is pinned to that.
 func (f *fixing) around(p *piece.Piece) {
-	s, wall := f.sets[p.Set], f.wallOf(p)
+	s, wall := f.sets[face{p.Set, p.Far}], f.wallOf(p)
 	if s == nil || wall < 0 {
 		return
 	}
@@ -21,7 +22,7 @@ func (f *fixing) around(p *piece.Piece) {
 	case strings.HasPrefix(p.Part, sets.Band), p.Part == sets.Fillet, p.Part == sets.Cap, p.Part == sets.CapLeft, p.Part == sets.CapRight:
 		f.along(p, sh, sh.Drop.Inches()/2, sh.Projection, InPiece, false, Low)
 	case p.Part == sets.Stool: // down into the sill
-		f.along(p, sh, sh.Drop.Inches()/3, sh.Projection, InOpening, true, Down)
+		f.stool(p, s, sh)
 	case p.Part == sets.Apron:
 		if !bare {
 			for i, h := range Heights(sh.Drop.Inches(), 0, sh.Drop.Inches()-lowest, 0) {
@@ -52,12 +53,57 @@ func (f *fixing) casing(p *piece.Piece, s *sets.Set, sh *piece.Shape, wall int, 
 	f.along(p, sh, outer, sh.Projection+f.board(wall), InOpening, false, Outer)
 }
 
+// stool nails a stool down into the sill that it lies on: between its horns, near its back.
+func (f *fixing) stool(p *piece.Piece, s *sets.Set, sh *piece.Shape) {
+	width := inches(s.Measured.Lengths.Bottom)
+	horn, in := (p.Back-width)/2, f.rules.NailEnd.Length
+	back := sh.Drop / 3
+	if d := s.Measured.JambDepth; d != nil {
+		back = min(back, d.Length/2)
+	}
+	length := f.length(p, sh.Projection)
+	for _, x := range Spread((horn + in).Inches(), (p.Back - horn - in).Inches(), f.rules.CasingEvery.Length.Inches()) {
+		f.drive(Nail{Piece: p.ID, At: inches(x), Height: back, Length: length, Kind: kind(InOpening, true), Into: InOpening, Jamb: true, Row: Down})
+	}
+}
+
 // along drives a row of nails along a piece at a height, first and last near its ends, no further apart than the house rule says.
 func (f *fixing) along(p *piece.Piece, sh *piece.Shape, height float64, through measure.Length, into Into, jamb bool, row string) {
 	length := f.length(p, through)
 	for _, x := range f.row(p, sh, f.rules.CasingEvery.Length) {
-		f.add(Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: kind(into, jamb), Into: into, Jamb: jamb, Row: row})
+		f.drive(Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: kind(into, jamb), Into: into, Jamb: jamb, Row: row})
 	}
+}
+
+// drive drives a nail of what goes around an opening, unless it would come near wires or a pipe.
+func (f *fixing) drive(n Nail) {
+	p := f.byID[n.Piece]
+	if at, z, ok := f.onWall(p, n.At, n.Height); ok && f.nearWires(p, f.wallOf(p), at, z, z) {
+		return
+	}
+	f.add(n)
+}
+
+// onWall is where a place of a piece around an opening lies: along its wall and above the floor, as one faces the wall in this room also for what
+// is nailed to its other face. ok is false where that is not known.
+func (f *fixing) onWall(p *piece.Piece, along, across measure.Length) (at, z measure.Length, ok bool) {
+	s, wall := f.sets[face{p.Set, p.Far}], f.wallOf(p)
+	if s == nil || wall < 0 {
+		return 0, 0, false
+	}
+	o := f.In.Opening(p.Set)
+	area, ok := s.Area(p)
+	if o == nil || !ok {
+		return 0, 0, false
+	}
+	q := area.On(p, along, across)
+	if p.Far {
+		q.X = s.Measured.Lengths.Bottom - q.X
+	}
+	if o.Kind == job.OpenWindow && o.Sill != nil {
+		z = o.Sill.Length
+	}
+	return f.In.Measured.From(wall, *o, job.Floor) + o.PastJamb() + inches(q.X), z + inches(q.Y), true
 }
 
 // alone tells of a piece of an odd place that follows no wall's run.

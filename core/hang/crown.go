@@ -82,7 +82,11 @@ func (f *fixing) intoBacking(p *piece.Piece, t *stretch.Run, s *Strip) {
 	sh := t.Shape()
 	height := sh.Drop.Inches() - s.Thick.Inches()/2
 	length := f.length(p, inches(sh.Whole().At(height))-s.Reach)
+	low, high := reaches(t)
 	for _, x := range f.row(p, sh, f.rules.BackingEvery.Length) {
+		if f.nearWires(p, f.wallOf(p), p.BackFrom()+inches(x), low, high) {
+			continue
+		}
 		n := Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: job.NailFinish, Into: InBacking, Row: High}
 		n.Covered = f.covered(p, t, joint.Left, x) || f.covered(p, t, joint.Right, p.Back.Inches()-x)
 		f.add(n)

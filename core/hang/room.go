@@ -111,7 +111,7 @@ type fixing struct {
 	Room
 	out               *Fixing
 	runs              map[string]*stretch.Run
-	sets              map[string]*sets.Set
+	sets              map[face]*sets.Set
 	byID              map[string]*piece.Piece
 	walls             map[string]int
 	long              []measure.Length       // of each wall; 0 where it was not measured
@@ -124,10 +124,16 @@ type fixing struct {
 	told              map[string]bool         // what was found and is told once
 }
 
+// face is one face of the wall that an opening is in.
+type face struct {
+	opening string
+	far     bool
+}
+
 // Fix works out how all that hangs in a room is fixed.
 func Fix(r Room) Fixing {
 	f := &fixing{Room: r, out: &Fixing{Nails: make([]Nail, 0, 10*len(r.Pieces)), of: make(map[string][2]int, len(r.Pieces))},
-		runs: map[string]*stretch.Run{}, sets: map[string]*sets.Set{}, byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{},
+		runs: map[string]*stretch.Run{}, sets: map[face]*sets.Set{}, byID: piece.ByID(r.Pieces), walls: map[string]int{}, class: map[string]map[int]int{},
 		first: map[string]*piece.Piece{}, tops: map[string]float64{}, told: map[string]bool{}}
 	f.rules, _ = r.In.Job.RulesAt(r.In.Room, "", "")
 	for _, n := range r.In.Job.Nails {
@@ -157,7 +163,7 @@ func Fix(r Room) Fixing {
 		}
 	}
 	for _, s := range r.Sets {
-		f.sets[s.Opening] = s
+		f.sets[face{s.Opening, s.Far}] = s
 	}
 	f.backing()
 	for _, p := range r.Pieces {

@@ -30,7 +30,7 @@ func (c column) nail(p *piece.Piece, height float64, through, length measure.Len
 // columns are those of a piece on a wall: at its ends where there is framing, and at what stands behind between, none where it is
 // barred.
 func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright) []column {
-	sh, k := t.Shape(), &f.out.Walls[wall]
+	sh := t.Shape()
 	left, right := f.behind(p, joint.Left, wall), f.behind(p, joint.Right, wall)
 	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), InLeft: f.in(p, joint.Left), InRight: f.in(p, joint.Right),
 		Near: f.rules.NailNear.Length.Inches(), OnLeft: left.ok, OnRight: right.ok}
@@ -45,11 +45,7 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upr
 	cols := Columns(length, at, e)
 	out := make([]column, 0, len(cols))
 	for _, x := range cols {
-		if why := k.barred(inches(from+x), low, high); why != "" || f.holed(p, x) {
-			if why != "" && !f.told["wires "+p.ID] {
-				f.told["wires "+p.ID] = true
-				f.out.Findings.Add(nearWires.In(f.In.ID, p.ID).Says(p.Label, beside.In(f.In.Job.Unit), why))
-			}
+		if f.nearWires(p, wall, inches(from+x), low, high) || f.holed(p, x) {
 			continue
 		}
 		c := column{at: x}
@@ -69,6 +65,16 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upr
 	}
 	f.loose(p, out, e, length)
 	return out
+}
+
+// nearWires tells whether a nail of a piece between two heights above the floor would come near wires or a pipe, and says so once.
+func (f *fixing) nearWires(p *piece.Piece, wall int, at, low, high measure.Length) bool {
+	why := f.out.Walls[wall].barred(at, low, high)
+	if why != "" && !f.told["wires "+p.ID] {
+		f.told["wires "+p.ID] = true
+		f.out.Findings.Add(nearWires.In(f.In.ID, p.ID).Says(p.Label, beside.In(f.In.Job.Unit), why))
+	}
+	return why != ""
 }
 
 // reaches are from how high to how high over the floor a run is, about.
@@ -221,7 +227,11 @@ func (f *fixing) pinned(p *piece.Piece, t *stretch.Run) {
 	sh := t.Shape()
 	length := f.length(p, sh.Projection)
 	at := f.row(p, sh, f.rules.BackingEvery.Length)
+	low, high := reaches(t)
 	for _, x := range at {
+		if wall := f.wallOf(p); wall >= 0 && f.nearWires(p, wall, p.BackFrom()+inches(x), low, high) {
+			continue
+		}
 		f.add(Nail{Piece: p.ID, At: inches(x), Height: inches(sh.Drop.Inches() / 2), Length: length, Kind: job.NailBrad, Into: InPiece, Row: Low})
 	}
 	if len(at) == 0 {

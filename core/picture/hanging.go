@@ -337,14 +337,11 @@ func (e *elevated) around(p *piece.Piece) ([]Point, func(at, height float64) Poi
 				x, z := on(q)
 				out = append(out, e.at(x, min(z, e.top)))
 			}
-			ax, az := on(k.Points[0])
-			bx, bz := on(k.Points[1])
-			cx, cz := on(k.Points[3])
-			long, wide := math.Hypot(bx-ax, bz-az), math.Hypot(cx-ax, cz-az)
+			area, ok := s.Area(p)
 			return out, func(at, height float64) Point {
-				u, v := at/max(long, 1e-9), height/max(wide, 1e-9)
-				return e.at(ax+(bx-ax)*u+(cx-ax)*v, az+(bz-az)*u+(cz-az)*v)
-			}, true
+				q := area.On(p, measure.FromInches(at), measure.FromInches(height))
+				return e.at(x0+q.X, d.Floor+q.Y)
+			}, ok
 		}
 	}
 	return nil, nil, false
