@@ -5,6 +5,7 @@ import (
 	"context"
 	"net/http"
 	"strconv"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -154,7 +155,7 @@ func (s *server) onDay(api huma.API) {
 			if err != nil {
 				return err
 			}
-			return files.WriteCalendar(b, p.job, d)
+			return files.WriteCalendar(b, files.Stamp{Job: p.id, Revision: p.revision, At: time.Now()}, p.job, d)
 		})
 }
 

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"regexp"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -66,6 +67,13 @@ func TestDayView(t *testing.T) {
 	require.Equal(t, 200, code)
 	assert.Contains(t, string(b), "DTSTART:20310505T073000\r\n", "in the time of the place")
 	assert.Contains(t, string(b), "SUMMARY:Buy and bring")
+	// What imports it tells jobs apart, and which of two exports is the newer; the names of tasks stay.
+	assert.Contains(t, string(b), "UID:fetch."+id+"@gnomon\r\n")
+	assert.Regexp(t, `SEQUENCE:[0-9]+\r\n`, string(b))
+	assert.Regexp(t, `DTSTAMP:20[0-9]{6}T[0-9]{6}Z\r\n`, string(b))
+	_, _, again := c.send("GET", "/api/jobs/"+id+"/day.ics", "")
+	stamp := regexp.MustCompile(`DTSTAMP:.*`)
+	assert.Equal(t, stamp.ReplaceAllString(string(b), ""), stamp.ReplaceAllString(string(again), ""))
 	c.post("POST", "/api/jobs/"+id+"/changes", `{"client":"a","ops":[{"do":"remove","kind":"moved","id":"`+v.Moves[0].ID+`"}]}`, nil)
 	assert.Empty(t, day().Moves)
 }

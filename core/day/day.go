@@ -65,7 +65,8 @@ func Make(j *job.Job, p *plan.Plan) Plan {
 	tasks := make([]schedule.Task, len(out.Tasks))
 	for i := range out.Tasks {
 		t := &out.Tasks[i]
-		tasks[i] = schedule.Task{ID: t.ID, Minutes: t.Minutes, After: t.After, Dries: t.Dries, Done: t.Done, At: out.minute(t.At)}
+		at, timed := out.minute(t.At)
+		tasks[i] = schedule.Task{ID: t.ID, Minutes: t.Minutes, After: t.After, Dries: t.Dries, Done: t.Done, Timed: timed, At: at}
 		if !t.Done {
 			out.Work += t.Minutes
 		}
@@ -80,13 +81,14 @@ func Make(j *job.Job, p *plan.Plan) Plan {
 	return out
 }
 
-// minute is a time by the clock in minutes from the midnight before the first day; 0 where it is none, or lies before.
-func (d *Plan) minute(at string) int {
+// minute is a time by the clock in minutes from the midnight before the first day, negative where it lies before; known is false
+// where it is none, or further off than a century.
+func (d *Plan) minute(at string) (m int, known bool) {
 	t, err := time.Parse(job.LocalTime, at)
-	if err != nil || !d.Dated {
-		return 0
+	if err != nil || !d.Dated || job.FarOff(t, d.First) {
+		return 0, false
 	}
-	return max(0, int(t.Sub(d.First).Minutes()))
+	return int(t.Sub(d.First).Minutes()), true
 }
 
 // At is the time by the clock of so many minutes.

@@ -3,6 +3,7 @@ package day
 import (
 	"math"
 	"slices"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -27,6 +28,7 @@ type Task struct {
 	Ticked  string // the record that says so, where somebody did
 	At      string // when, by the clock there
 	Stop    string // the stop of the work at which it is done
+	kind    string // in the table of what waits for what
 }
 
 // The tasks of the whole job, by their identifiers; those of a room follow its identifier and a dot.
@@ -56,6 +58,13 @@ const (
 	Seal    = "silicone"
 )
 
+// Kinds of the tasks of painting on the wall: a room's prime and coat, told from those on trestles.
+const (
+	WallPrime = "wall-prime"
+	WallCoat  = "wall-coat"
+	WallLast  = Last
+)
+
 // Of is the identifier of a room's task.
 func Of(room, task string) string { return room + "." + task }
 
@@ -64,7 +73,6 @@ type writer struct {
 	j    *job.Job
 	done map[string]job.Record
 	out  []Task
-	at   map[string]int
 }
 
 // minutes are whole ones of hundredths.
@@ -75,27 +83,26 @@ func (w *writer) by(rate job.Count, l measure.Length) job.Count {
 	return rate.Of(int64(l), int64(w.j.Times.Per.Length()))
 }
 
-// add adds a task that takes something, or that is waited for; part is what of it is still to be done. It waits for those of the named that
-// are there.
-func (w *writer) add(t Task, whole job.Count, part float64, after ...string) {
+// add adds a task that takes something, or that is waited for; part is what of it is still to be done.
+func (w *writer) add(t Task, whole job.Count, part float64) {
 	t.Whole = minutes(whole)
 	t.Minutes = minutes(job.Count(math.Round(float64(whole) * part)))
 	t.Done = part <= 0
 	if r, is := w.done[t.ID]; is {
 		t.Done, t.Ticked, t.At = true, r.ID, r.Ticked.At
 	}
-	for _, id := range after {
-		if _, there := w.at[id]; there {
-			t.After = append(t.After, id)
+	if t.kind == "" {
+		t.kind = strings.TrimPrefix(t.ID, Of(t.Room, ""))
+		if t.Room == "" {
+			t.kind = t.ID
 		}
 	}
-	w.at[t.ID] = len(w.out)
 	w.out = append(w.out, t)
 }
 
 // Tasks are those of a job, each after those that it may wait for.
 func Tasks(j *job.Job, p *plan.Plan) []Task {
-	w := &writer{j: j, done: j.Done(), at: map[string]int{}}
+	w := &writer{j: j, done: j.Done()}
 	sticks, long := 0, measure.Length(0)
 	mouldings := map[string]bool{}
 	for _, s := range p.Supplies {
@@ -115,44 +122,36 @@ func Tasks(j *job.Job, p *plan.Plan) []Task {
 	}
 	t := &j.Times
 	w.add(Task{ID: Fetch, What: "Buy and bring", Detail: words.Count(sticks, "stick"), Stop: "sticks"}, t.Fetch, 1)
-	w.add(Task{ID: Lie, What: "Let the wood lie in its rooms", Dries: t.Acclimatise, Drying: "lies", Stop: "hang"}, 0, 1, Fetch)
-	w.add(Task{ID: Sort, What: "Pick out bad sticks", Detail: words.Count(sticks, "stick"), Stop: "hang"}, t.Sort*job.Count(sticks), 1, Fetch)
-	ready := []string{Lie, Sort}
+	w.add(Task{ID: Lie, What: "Let the wood lie in its rooms", Dries: t.Acclimatise, Drying: "lies", Stop: "hang"}, 0, 1)
+	w.add(Task{ID: Sort, What: "Pick out bad sticks", Detail: words.Count(sticks, "stick"), Stop: "hang"}, t.Sort*job.Count(sticks), 1)
 	paint := w.by(t.Paint, long)
 	by := long.About(j.Unit)
 	switch j.Rules.Paint {
 	case job.PaintTrestles:
-		w.add(Task{ID: Prime, What: "Prime on trestles", Detail: by + ", backs too", Dries: t.PaintDries, Drying: "primer dries", Stop: "hang"}, paint, 1, Sort)
-		w.add(Task{ID: Coat, What: "First coat on trestles", Detail: by, Dries: t.PaintDries, Drying: "paint dries", Stop: "hang"}, paint, 1, Prime)
-		ready = append(ready, Coat)
+		w.add(Task{ID: Prime, What: "Prime on trestles", Detail: by + ", backs too", Dries: t.PaintDries, Drying: "primer dries", Stop: "hang"}, paint, 1)
+		w.add(Task{ID: Coat, What: "First coat on trestles", Detail: by, Dries: t.PaintDries, Drying: "paint dries", Stop: "hang"}, paint, 1)
 	case job.PaintBought:
-		w.add(Task{ID: Coat, What: "First coat on trestles", Detail: by, Dries: t.PaintDries, Drying: "paint dries", Stop: "hang"}, paint, 1, Sort)
-		ready = append(ready, Coat)
+		w.add(Task{ID: Coat, What: "First coat on trestles", Detail: by, Dries: t.PaintDries, Drying: "paint dries", Stop: "hang"}, paint, 1)
 	}
 	w.add(Task{ID: Setup, What: "Set up and test the saw", Detail: words.Count(len(mouldings), "moulding"), Stop: "saw"},
-		t.Setup*job.Count(len(mouldings)), 1, Sort)
-	ready = append(ready, Setup)
+		t.Setup*job.Count(len(mouldings)), 1)
 	for _, r := range p.Rooms {
-		w.room(r, ready)
+		w.room(r)
 	}
-	for i := range w.out {
-		if w.out[i].Done { // it waits for nothing any more
-			w.out[i].After = nil
-		}
-	}
+	w.order()
 	return w.out
 }
 
 // room adds those of a room.
-func (w *writer) room(r *plan.RoomPlan, ready []string) {
+func (w *writer) room(r *plan.RoomPlan) {
 	j, t := w.j, &w.j.Times
 	room := j.Room(r.Room)
 	if len(r.Pieces) == 0 {
 		return
 	}
 	id := func(task string) string { return Of(r.Room, task) }
-	add := func(task, what, detail, stop string, whole job.Count, part float64, after ...string) {
-		w.add(Task{ID: id(task), Room: r.Room, What: what, Detail: detail, Stop: stop}, whole, part, after...)
+	add := func(task, what, detail, stop string, whole job.Count, part float64) {
+		w.add(Task{ID: id(task), Room: r.Room, What: what, Detail: detail, Stop: stop}, whole, part)
 	}
 	walls := len(room.Walls)
 	c := count(r)
@@ -162,7 +161,7 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 		strips += r.Fixing.Strips[i].Long()
 	}
 	if strips > 0 {
-		add(Backing, "Fix backing", strips.About(j.Unit), "hang", w.by(t.Backing, strips), 1, Fetch, id(Studs))
+		add(Backing, "Fix backing", strips.About(j.Unit), "hang", w.by(t.Backing, strips), 1)
 	}
 	measuring := t.Walls * job.Count(walls)
 	if len(r.Lines) > 0 {
@@ -172,43 +171,36 @@ func (w *writer) room(r *plan.RoomPlan, ready []string) {
 	if r.Read() {
 		part = 0
 	}
-	add(Measure, "Lay out and measure", words.Count(walls, "wall"), "measure", measuring, part, id(Studs), id(Backing))
-	add(Cut, "Cut", words.Count(c.ends, "end"), "saw", t.Cut*job.Count(c.ends), share(c.ends-c.cut, c.ends), append([]string{id(Measure)}, ready...)...)
-	cut := []string{id(Cut)}
+	add(Measure, "Lay out and measure", words.Count(walls, "wall"), "measure", measuring, part)
+	add(Cut, "Cut", words.Count(c.ends, "end"), "saw", t.Cut*job.Count(c.ends), share(c.ends-c.cut, c.ends))
 	if c.copes > 0 {
-		add(Cope, "Cope", words.Count(c.copes, "end"), "saw", t.Cope*job.Count(c.copes), share(c.copes-c.coped, c.copes), id(Cut))
-		cut = append(cut, id(Cope))
+		add(Cope, "Cope", words.Count(c.copes, "end"), "saw", t.Cope*job.Count(c.copes), share(c.copes-c.coped, c.copes))
 	}
 	if c.glued > 0 {
 		task := Task{ID: id(Glue), Room: r.Room, What: "Glue up on the bench", Detail: words.Count(c.glued, "joint"), Dries: j.Rules.Drying,
 			Drying: "glue sets", Stop: "joints"}
-		w.add(task, t.Glue*job.Count(c.glued), share(len(r.Groups)-c.groupsUp, len(r.Groups)), id(Cut), id(Cope))
-		cut = append(cut, id(Glue))
+		w.add(task, t.Glue*job.Count(c.glued), share(len(r.Groups)-c.groupsUp, len(r.Groups)))
 	}
-	var up []string
 	for _, l := range levels {
 		h := c.of[l.task]
 		if h.pieces == 0 {
 			continue
 		}
 		whole := t.Hang*job.Count(h.pieces) + w.by(t.Length, h.length) + h.joints(t)
-		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.About(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces),
-			append(slices.Clone(cut), up...)...)
-		up = append(up, id(l.task))
+		add(l.task, l.what, words.Count(h.pieces, "piece")+", "+h.length.About(j.Unit), "hang", whole, share(h.pieces-h.up, h.pieces))
 	}
-	w.finish(r, up)
+	w.finish(r)
 }
 
 // levels are what goes up, in the order of the trade: what others come up to first, then from the top down.
 var levels = []struct{ task, what string }{{Casing, "Hang casings"}, {Crown, "Hang crown"}, {Rail, "Hang rail"}, {Base, "Hang base"}}
 
 // finish adds what comes once all hangs.
-func (w *writer) finish(r *plan.RoomPlan, up []string) {
+func (w *writer) finish(r *plan.RoomPlan) {
 	t := &w.j.Times
-	id := func(task string) string { return Of(r.Room, task) }
 	f := r.Finish()
-	add := func(task, what, detail string, whole job.Count, dries int, drying string, after ...string) {
-		w.add(Task{ID: id(task), Room: r.Room, What: what, Detail: detail, Dries: dries, Drying: drying, Stop: "hang"}, whole, 1, after...)
+	add := func(task, kind, what, detail string, whole job.Count, dries int, drying string) {
+		w.add(Task{ID: Of(r.Room, task), Room: r.Room, What: what, Detail: detail, Dries: dries, Drying: drying, Stop: "hang", kind: kind}, whole, 1)
 	}
 	open := 0
 	for _, k := range r.Wall() {
@@ -217,30 +209,30 @@ func (w *writer) finish(r *plan.RoomPlan, up []string) {
 		}
 	}
 	if open > 0 {
-		add(Trouble, "Put joints right that gape", words.Count(open, "joint"), t.Trouble*job.Count(open), 0, "", up...)
-		up = append(slices.Clone(up), id(Trouble))
+		add(Trouble, Trouble, "Put joints right that gape", words.Count(open, "joint"), t.Trouble*job.Count(open), 0, "")
 	}
 	if f.Length > 0 {
-		add(Bead, "Lay the bead", f.Length.About(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over", up...)
+		add(Bead, Bead, "Lay the bead", f.Length.About(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over")
 	}
+	holes := words.Count(f.Holes, "hole")
 	if f.Holes > 0 {
-		holes := words.Count(f.Holes, "hole")
-		add(Fill, "Fill nail holes", holes, t.Fill*job.Count(f.Holes), t.FillerDries, "filler dries", up...)
-		add(Sand, "Sand", holes, t.Sand*job.Count(f.Holes), 0, "", id(Fill))
-		if w.j.Rules.Paint == job.PaintHung {
-			long := measure.Length(0)
-			for _, p := range r.Pieces {
-				long += p.Cut
-			}
-			add(Prime, "Prime on the wall", long.About(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "primer dries", id(Sand), id(Bead))
-			add(Coat, "First coat on the wall", long.About(w.j.Unit), w.by(t.Coat, long), t.PaintDries, "paint dries", id(Prime))
-			add(Last, "Last coat on the wall", long.About(w.j.Unit), w.by(t.Coat, long), 0, "", id(Coat))
-		} else {
-			add(Touch, "Touch up", holes, t.Touch*job.Count(f.Holes), 0, "", id(Sand), id(Bead))
-		}
+		add(Fill, Fill, "Fill nail holes", holes, t.Fill*job.Count(f.Holes), t.FillerDries, "filler dries")
+		add(Sand, Sand, "Sand", holes, t.Sand*job.Count(f.Holes), 0, "")
+	}
+	long := measure.Length(0)
+	for _, p := range r.Pieces {
+		long += max(0, p.Cut)
+	}
+	switch paint := w.by(t.Coat, long); {
+	case w.j.Rules.Paint == job.PaintHung && long > 0: // also where nothing is nailed, so that there is no hole to fill
+		add(Prime, WallPrime, "Prime on the wall", long.About(w.j.Unit), paint, t.PaintDries, "primer dries")
+		add(Coat, WallCoat, "First coat on the wall", long.About(w.j.Unit), paint, t.PaintDries, "paint dries")
+		add(Last, WallLast, "Last coat on the wall", long.About(w.j.Unit), paint, 0, "")
+	case w.j.Rules.Paint != job.PaintHung && f.Holes > 0:
+		add(Touch, Touch, "Touch up", holes, t.Touch*job.Count(f.Holes), 0, "")
 	}
 	if f.Silicone > 0 {
-		add(Seal, "Silicone at the floor", f.Silicone.About(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "", id(Touch), id(Last))
+		add(Seal, Seal, "Silicone at the floor", f.Silicone.About(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "")
 	}
 }
 

@@ -76,7 +76,7 @@ func Finishing(r *stretch.Room, runs []*stretch.Run, pieces []*piece.Piece, fix 
 	for _, t := range runs {
 		at[t.ID] = t
 	}
-	base, seen := measure.Length(0), map[string]measure.Length{} // of a moulding, how much is painted across
+	base, seen := measure.Length(0), map[string][2]measure.Length{} // of a moulding, how much is painted across: its face, and its top
 	for _, p := range pieces {
 		m := r.Job.Moulding(p.Moulding)
 		if m == nil || p.Cut <= 0 {
@@ -85,9 +85,13 @@ func Finishing(r *stretch.Room, runs []*stretch.Run, pieces []*piece.Piece, fix 
 		f.bead(m, p)
 		if _, known := seen[m.ID]; !known {
 			face, top := r.Shapes.Of(m.ID).Whole().Seen()
-			seen[m.ID] = face + top
+			seen[m.ID] = [2]measure.Length{face, top}
 		}
-		f.Face += seen[m.ID].Inches() * p.Cut.Inches()
+		across := seen[m.ID][0]
+		if t := at[p.Run]; t == nil || t.Level != job.Ceiling { // there its top lies under the ceiling
+			across += seen[m.ID][1]
+		}
+		f.Face += across.Inches() * p.Cut.Inches()
 		if t := at[p.Run]; t != nil && t.Level == job.Floor && !p.Cap {
 			if !m.Is().Last {
 				base += p.Length

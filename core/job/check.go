@@ -5,6 +5,7 @@ import (
 	"reflect"
 	"regexp"
 	"slices"
+	"time"
 	"unicode/utf8"
 
 	"gnomon/core/measure"
@@ -41,7 +42,7 @@ var idPattern = regexp.MustCompile(`^[A-Za-z0-9_-]{1,80}$`)
 // about a measurement is not its business: that is a finding of the plan.
 // Call it after Normalise and Resolve. The error is an *Invalid.
 func (j *Job) Check() error {
-	c := checker{seen: map[string]bool{}, unit: j.Unit}
+	c := checker{seen: map[string]bool{}, unit: j.Unit, begins: j.Day.begins()}
 	if c.counts(j); c.err != nil {
 		return c.err
 	}
@@ -62,7 +63,7 @@ func (j *Job) CheckSince(was *Job) error {
 		return j.Check()
 	}
 	since := j.Since(was)
-	c, before := checker{seen: map[string]bool{}, unit: j.Unit}, checker{seen: map[string]bool{}, unit: j.Unit}
+	c, before := checker{seen: map[string]bool{}, unit: j.Unit, begins: j.Day.begins()}, checker{seen: map[string]bool{}, unit: j.Unit}
 	for i, same := range since {
 		if same == nil {
 			if o := was.Room(j.Rooms[i].ID); o != nil && !slices.Contains(since, o) {
@@ -159,6 +160,8 @@ type checker struct {
 	err  *Invalid
 	seen map[string]bool
 	unit measure.Unit // that lengths are told in
+	// begins is the first day of work; no date where none is said.
+	begins time.Time
 }
 
 func (c *checker) refuse(thing, field, value, reason, remedy string) {

@@ -44,6 +44,17 @@ func Clock(text string) int {
 	return h*60 + m
 }
 
+// begins is the first day of work; no date where none is said.
+func (d *Day) begins() time.Time {
+	at, _ := time.Parse(time.DateOnly, d.Start) // what is no day is refused elsewhere
+	return at
+}
+
+// FarOff tells whether two times are more than a century from one another: no work takes so long, and one of them is mistyped.
+func FarOff(a, b time.Time) bool {
+	return a.After(b.AddDate(100, 0, 0)) || a.Before(b.AddDate(-100, 0, 0))
+}
+
 // shortestDay is the least that is worked on a day, in minutes.
 const shortestDay = 60
 

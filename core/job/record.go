@@ -291,8 +291,12 @@ func (c *checker) record(r *Record) {
 	if r.Ticked != nil {
 		c.text(thing, "task", r.Ticked.Task)
 		if at := r.Ticked.At; at != "" {
-			if _, err := time.Parse(LocalTime, at); err != nil {
+			when, err := time.Parse(LocalTime, at)
+			switch {
+			case err != nil:
 				c.refuse(thing, "at", at, "is no time", "give it as 2031-05-02T11:40, or leave it out")
+			case !c.begins.IsZero() && FarOff(when, c.begins):
+				c.refuse(thing, "at", at, "is more than a century from the first day of work, "+c.begins.Format(time.DateOnly), "give the day it was done")
 			}
 		}
 	}

@@ -140,11 +140,14 @@ func (e *End) Kind() string {
 		return FittedOutside
 	case e.Joint == Mitre && (e.Corner != "" || e.Faced && e.Meets != ""):
 		return FittedMitre
-	case e.Joint == Butt:
+	case e.Joint == Butt && !(e.Faced && e.Meets == "" && (e.Against == "" || strings.HasPrefix(e.Against, OnFloor))):
 		return FittedButt
 	}
 	return ""
 }
+
+// OnFloor begins what a leg stands on where that is no piece that it is fitted to.
+const OnFloor = "the floor"
 
 // Fitted is the same where a joint of two pieces is counted once, with the right end of the left one.
 func (e *End) Fitted(hand joint.Hand) string {

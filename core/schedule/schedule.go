@@ -14,7 +14,8 @@ type Task struct {
 	After   []string // what it waits for
 	Dries   int      // minutes after it is done before what waits for it may begin
 	Done    bool
-	At      int // when it was done; what is done at no known time is done before all else
+	Timed   bool // it is known when; what is done at no known time is done before all else
+	At      int  // when it was done, before the first day where negative
 }
 
 // Placed is when a task is done and by whom.
@@ -103,7 +104,7 @@ func Make(tasks []Task, o Options) (Plan, error) {
 	n.tails()
 	n.now = o.Calendar.Next(o.Start)
 	for _, t := range tasks {
-		if t.Done {
+		if t.Done && t.Timed {
 			n.now = max(n.now, t.At)
 		}
 	}
@@ -197,7 +198,7 @@ func (n *net) ready(i int, end []int) int {
 		at = 0
 	}
 	for _, k := range n.before[i] {
-		if n.tasks[k].Done && n.tasks[k].At == 0 {
+		if n.tasks[k].Done && !n.tasks[k].Timed {
 			continue // long ago
 		}
 		at = max(at, end[k]+n.tasks[k].Dries)
@@ -325,7 +326,7 @@ func (n *net) place(weight []float64) found {
 			t := &n.tasks[i]
 			if t.Done {
 				end[i] = t.At
-				out.placed[i] = Placed{max(0, t.At-t.Minutes), t.At, -1}
+				out.placed[i] = Placed{t.At - t.Minutes, t.At, -1}
 			} else {
 				end[i] = ready[i]
 				out.placed[i] = Placed{end[i], end[i], -1}

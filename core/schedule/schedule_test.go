@@ -59,13 +59,21 @@ func TestOneDay(t *testing.T) {
 	assert.Equal(t, []string{"coat", "cut", "hang", "bead", "paint"}, p.Longest)
 
 	// The coat was done late, at ten: all that waits for it moves, and what does not is done meanwhile.
-	tasks[0].Done, tasks[0].At = true, clock(0, 10, 0)
-	tasks[1].Done, tasks[1].At = true, clock(0, 8, 0)
+	tasks[0].Done, tasks[0].Timed, tasks[0].At = true, true, clock(0, 10, 0)
+	tasks[1].Done, tasks[1].Timed, tasks[1].At = true, true, clock(0, 8, 0)
 	p, err = schedule.Make(tasks, schedule.Options{Calendar: weekdays, People: 1})
 	require.NoError(t, err)
 	assert.Equal(t, clock(0, 10, 0), p.Placed[2].Start)
 	assert.Equal(t, clock(0, 12, 0), p.Placed[3].Start)
 	assert.Equal(t, clock(1, 7, 30)+20, p.Ends, "the last coat goes over to the next day")
+
+	// Coated at half past four on the evening before, and a day to dry: cut on the second day.
+	tasks[0].At, tasks[0].Dries = clock(-1, 16, 30), 24*60
+	tasks[1].Timed = false
+	p, err = schedule.Make(tasks, schedule.Options{Calendar: weekdays, People: 1})
+	require.NoError(t, err)
+	assert.Equal(t, clock(0, 7, 30), p.Placed[2].Start)
+	assert.Equal(t, clock(1, 7, 30), p.Placed[3].Start)
 }
 
 func TestMoves(t *testing.T) {

@@ -253,11 +253,11 @@ func (b *builder) stands() string {
 	case a.Stool != nil:
 		return "the stool"
 	case a.Comes > 0:
-		return "the floor to come"
+		return piece.OnFloor + " to come"
 	case a.Opening.Kind == job.OpenWindow:
 		return "the sill"
 	}
-	return "the floor"
+	return piece.OnFloor
 }
 
 // legs makes legs and head, and the sill of a picture frame.

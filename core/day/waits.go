@@ -1,0 +1,67 @@
+package day
+
+// waits is the order of the trade: what each task waits for, of the whole job and of its own room. What is not in a job is skipped. A
+// task that is done is waited for no longer, but for its drying; what it had to wait for and is not done is waited for in its place.
+var waits = map[string][]string{
+	Lie:     {Fetch},
+	Sort:    {Fetch},
+	Prime:   {Sort},
+	Coat:    {Sort, Prime},
+	Setup:   {Sort},
+	Backing: {Fetch, Studs},
+	Measure: {Studs, Backing},
+	Cut:     {Measure, Lie, Sort, Prime, Coat, Setup},
+	Cope:    {Cut},
+	Glue:    {Cut, Cope},
+	Casing:  {Cut, Cope, Glue},
+	Crown:   {Cut, Cope, Glue, Casing},
+	Rail:    {Cut, Cope, Glue, Casing, Crown},
+	Base:    {Cut, Cope, Glue, Casing, Crown, Rail},
+	Trouble: {Casing, Crown, Rail, Base},
+	Bead:    {Casing, Crown, Rail, Base, Trouble},
+	Fill:    {Casing, Crown, Rail, Base, Trouble},
+	Sand:    {Fill, Bead},
+	Touch:   {Sand},
+	Seal:    {Casing, Crown, Rail, Base, Trouble, Touch, WallLast},
+	// On the wall, where nothing is painted before it hangs.
+	WallPrime: {Casing, Crown, Rail, Base, Trouble, Sand, Bead},
+	WallCoat:  {WallPrime},
+	WallLast:  {WallCoat},
+}
+
+// order lets every task wait for what the table names.
+func (w *writer) order() {
+	type name struct{ kind, room string }
+	at := make(map[name]int, len(w.out))
+	for i := range w.out {
+		at[name{w.out[i].kind, w.out[i].Room}] = i
+	}
+	after := make([][]string, len(w.out))
+	for i := range w.out {
+		t := &w.out[i]
+		if t.Done {
+			continue // it waits for nothing any more
+		}
+		seen := map[int]bool{}
+		var wait func(kind, room string)
+		wait = func(kind, room string) {
+			for _, k := range waits[kind] {
+				for _, of := range [2]name{{k, ""}, {k, room}} {
+					n, there := at[of]
+					if !there || seen[n] {
+						continue
+					}
+					seen[n] = true
+					after[i] = append(after[i], w.out[n].ID)
+					if w.out[n].Done {
+						wait(k, w.out[n].Room)
+					}
+				}
+			}
+		}
+		wait(t.kind, t.Room)
+	}
+	for i := range w.out {
+		w.out[i].After = after[i]
+	}
+}
