@@ -195,7 +195,7 @@ func NewPlanFile(j job.Job, p plan.Plan) PlanFile {
 	for _, c := range p.Pieces {
 		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
-			LengthNM: int64(c.Length), LengthIn: micro(c.Length), CutNM: int64(c.Cut), CutIn: micro(c.Cut), Left: planEnd(c.Left), Right: planEnd(c.Right)})
+			LengthNM: int64(max(0, c.Length)), LengthIn: micro(max(0, c.Length)), CutNM: int64(max(0, c.Cut)), CutIn: micro(max(0, c.Cut)), Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	for _, d := range p.Decisions() {
 		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, len(d.Overrides) > 0})
@@ -250,6 +250,12 @@ func WritePlanCSV(w io.Writer, j job.Job, p plan.Plan) error {
 	labels := labels(p)
 	for _, q := range p.Pieces {
 		row := []string{q.Label, j.Room(q.Room).Title(), wallLabel(j, *q), q.Length.In(j.Unit), q.Cut.In(j.Unit), decimal(micro(q.Cut)), q.Cut.MM(2)}
+		if q.Length < 0 { // nothing is left of its wall
+			row[3] = ""
+		}
+		if q.Cut <= 0 {
+			row[4], row[5], row[6] = "", "", ""
+		}
 		if q.Held != "" { // no figure that a saw's stop could be sent to
 			row[4], row[5], row[6] = q.LengthText(j.Unit), "", ""
 		}

@@ -136,13 +136,9 @@ func TestWhatCannotBeFittedSaysWhy(t *testing.T) {
 		t.Helper()
 		c.view("POST", "/api/jobs/"+id+"/changes", setBody("a", kind, thing, field, value, ""))
 	}
-	// A kerf longer than a piece, sticks shorter than the trim, none at all.
-	change("cutting", "", "kerf", `"20"`)
-	p := c.problem(422, "POST", at+"hall-base/fit", `{"seconds":1}`)
-	assert.Contains(t, p.Detail, "kerf")
-	change("cutting", "", "kerf", `"1/8"`)
+	// Sticks shorter than the trim, none at all.
 	change("cutting", "", "end_trim", `"100"`)
-	p = c.problem(422, "POST", at+"galley-base/fit", `{"seconds":1}`)
+	p := c.problem(422, "POST", at+"galley-base/fit", `{"seconds":1}`)
 	assert.Contains(t, p.Detail, "trim")
 	change("cutting", "", "end_trim", `"0"`)
 	change("moulding", "galley-base", "sticks", `"9'"`)

@@ -19,6 +19,7 @@ type SheetView struct {
 	Sums     []SumView     `json:"sums" doc:"from the lines together down to the total"`
 	Total    MoneyView     `json:"total"`
 	Basis    string        `json:"basis" doc:"what the figures rest on"`
+	Unpriced string        `json:"unpriced,omitempty" doc:"which lines have no price, and where that is set"`
 	Rooms    []RoomCount   `json:"rooms"`
 	Joints   int           `json:"joints"`
 	Length   string        `json:"length" doc:"of all mouldings, in the unit of the rates"`
@@ -139,7 +140,7 @@ func (s *server) quote(api huma.API) {
 
 func sheetView(j *job.Job, s quote.Sheet) SheetView {
 	cur, u := j.Prices.Currency, j.Unit
-	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(),
+	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(), Unpriced: s.Unpriced(),
 		Total:  moneyView(s.Total, cur),
 		Joints: s.Look.Joints.All(), Length: quote.Units(s.Look.Length, j.Prices.Per)}
 	if s.Look.Backing > 0 {

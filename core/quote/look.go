@@ -344,6 +344,7 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	var pieces []Piece
 	over := run.Level == job.Ceiling // passes over doors
 	m := survey.Reduce(j, r)
+	filled := map[int]bool{}
 	for _, i := range r.Over(&run) {
 		w := r.Walls[i]
 		length, rough, ok := m.Bought(i, run.Level)
@@ -357,6 +358,12 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 		for _, o := range j.Stood(r).Openings {
 			if o.Wall != w.ID || !o.Breaks(run.Level) {
 				continue
+			}
+			if o.From.Length < q.Moulding.Out() { // it fills the corner: what comes there ends against it
+				filled[(i+len(r.Walls)-1)%len(r.Walls)] = true
+			}
+			if length-o.From.Length-o.Width.Length < q.Moulding.Out() {
+				filled[i] = true
 			}
 			if o.From.Length > at {
 				pieces = append(pieces, Piece{r.ID, w.ID, min(o.From.Length, length) - at})
@@ -379,7 +386,7 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 		}
 	}
 	if room.Known > 0 {
-		inside, outside := corners(r, &run, room)
+		inside, outside := corners(r, &run, room, filled)
 		switch q.Moulding.Joint(j.Rules, !q.Moulding.Drawn() || q.Moulding.Profile().Cope().OK) {
 		case job.InsideMitre:
 			q.Joints.Mitre += inside
@@ -398,16 +405,23 @@ func (q *Quantity) walls(j *job.Job, r *job.Room, run job.Run, room Room) {
 	q.Pieces = append(q.Pieces, pieces...)
 }
 
-// corners are those that a run turns: all of the room's, or those within its stretch.
-func corners(r *job.Room, run *job.Run, room Room) (inside, outside int) {
+// corners are those that a run turns: all of the room's, or those within its stretch, but for inside ones that something fills.
+func corners(r *job.Room, run *job.Run, room Room, filled map[int]bool) (inside, outside int) {
 	if run.Whole() {
-		return room.Inside, room.Outside
+		inside, outside = room.Inside, room.Outside
+		for at := range filled {
+			if r.Joined(at) && r.Corners[at].Kind == job.Inside {
+				inside--
+			}
+		}
+		return max(0, inside), outside
 	}
 	over := r.Over(run)
 	for n := 1; n < len(over); n++ {
-		if r.Corners[over[n-1]].Kind == job.Outside {
+		switch at := over[n-1]; {
+		case r.Corners[at].Kind == job.Outside:
 			outside++
-		} else {
+		case !filled[at]:
 			inside++
 		}
 	}

@@ -3,6 +3,8 @@ package quote
 import (
 	"fmt"
 	"math"
+	"slices"
+	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
@@ -57,7 +59,7 @@ func Work(j *job.Job) Sheet {
 	}
 	for _, c := range s.Choices {
 		if !c.Moulding.Is().Laid {
-			s.byLength(GroupWork, "Putting up "+c.Moulding.Title(), c.Length, c.Moulding.Rate, p.Per)
+			s.byLength(GroupWork, puttingUp+c.Moulding.Title(), c.Length, c.Moulding.Rate, p.Per)
 		}
 	}
 	sets := 0
@@ -127,6 +129,45 @@ func (s *Sheet) Basis() string {
 	}
 	return "Worked out from a quick look at the rooms. It is made firm once they are measured."
 }
+
+// Unpriced tells, before a quote leaves, which of its lines have no price and where on the price sheet that is set; nothing where all have
+// one.
+func (s *Sheet) Unpriced() string {
+	var lines, places []string
+	for _, l := range s.Lines {
+		if l.Rate != 0 || l.Amount != 0 {
+			continue
+		}
+		lines = append(lines, words.Small(l.Name))
+		if place := placeOf(l); !slices.Contains(places, place) {
+			places = append(places, place)
+		}
+	}
+	if len(lines) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("Without a price: %s. It is set on the price sheet, under %s.", words.List(lines), words.List(places))
+}
+
+// placeOf is the part of the price sheet in which the rate of a line is set.
+func placeOf(l Line) string {
+	switch {
+	case l.Group == GroupSundries:
+		return PlaceSundries
+	case l.Group == GroupMaterial, strings.HasPrefix(l.Name, puttingUp):
+		return PlaceSticks
+	}
+	return PlaceJoints
+}
+
+// Parts of the price sheet, as it is headed.
+const (
+	PlaceSticks   = "“Sticks, and putting up”"
+	PlaceJoints   = "“Joints and sets”"
+	PlaceSundries = "“Used up”"
+)
+
+const puttingUp = "Putting up "
 
 // Sum is a line below the lines of a sheet.
 type Sum struct {

@@ -121,7 +121,7 @@ func checkAfter(j *job.Job, e *piece.End) string {
 		return "Then it is coped: draw the other section on its face from the template."
 	case e.Joint == piece.Cope:
 		return fmt.Sprintf("The cut runs %s along the piece. Then it is coped.", e.Run.In(j.Unit))
-	case e.Faced && e.TopLong != 0:
+	case e.Faced && e.TopLong.Abs() >= measure.Sixtyfourth/2:
 		text := fmt.Sprintf("At this end its outer edge is %s than the inner one.", words.Longer(e.TopLong, j.Unit))
 		if e.Joint == piece.Mitre {
 			text += " Plane away the back of the mitre a little, not its face: the front closes first."
@@ -129,7 +129,7 @@ func checkAfter(j *job.Job, e *piece.End) string {
 		return text
 	case e.Chamfer > 0:
 		return fmt.Sprintf("Try it with a square. Then chamfer the face at 45° from %s back of this end.", e.Chamfer.In(j.Unit))
-	case e.Run > 0:
+	case e.Run >= measure.Sixtyfourth/2:
 		return fmt.Sprintf("The cut runs %s along the piece.", e.Run.In(j.Unit))
 	}
 	return "Try it with a square: face and back."

@@ -55,6 +55,9 @@ const file = (name: string) => `/api/jobs/${view.value!.id}/${name}`
         <a class="btn plain" :href="file('shopping.pdf')">Shopping list, PDF</a><a class="btn plain" :href="file('shopping.csv')">CSV</a>
         <RouterLink class="btn plain" :to="{ name: 'look', params: { job: view!.id } }">Back to Look</RouterLink>
       </div>
+      <p v-if="sheet?.unpriced" class="check screen-only unpriced" role="alert">
+        {{ sheet.unpriced }} <RouterLink :to="{ name: 'look', params: { job: view!.id } }">Set it</RouterLink>
+      </p>
       <article v-if="sheet" class="sheet">
         <header>
           <h1>Quote</h1>
