@@ -195,7 +195,8 @@ func NewPlanFile(j job.Job, p plan.Plan) PlanFile {
 	for _, c := range p.Pieces {
 		out.Pieces = append(out.Pieces, PlanPiece{ID: c.ID, Label: c.Label, Room: c.Room, Run: c.Run, Wall: c.Wall, Moulding: c.Moulding, Group: c.Group, Cap: c.Cap,
 			InPlace: c.Hand != nil && c.Hand.InPlace, Hangs: c.Hang, Held: c.Held, NotAsIs: c.NotAsIs,
-			LengthNM: int64(max(0, c.Length)), LengthIn: micro(max(0, c.Length)), CutNM: int64(max(0, c.Cut)), CutIn: micro(max(0, c.Cut)), Left: planEnd(c.Left), Right: planEnd(c.Right)})
+			LengthNM: int64(max(0, c.Length)), LengthIn: micro(max(0, c.Length)), CutNM: int64(max(0, c.Cut)), CutIn: micro(max(0, c.Cut)),
+			Left: planEnd(c.Left), Right: planEnd(c.Right)})
 	}
 	for _, d := range p.Decisions() {
 		out.Decisions = append(out.Decisions, PlanDecision{d.Run, d.Corner, d.Joint, d.Coped, d.Through, d.Rule, d.Reason, d.RunnerUp, len(d.Overrides) > 0})

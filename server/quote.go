@@ -140,9 +140,10 @@ func (s *server) quote(api huma.API) {
 
 func sheetView(j *job.Job, s quote.Sheet) SheetView {
 	cur, u := j.Prices.Currency, j.Unit
-	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(), Unpriced: s.Unpriced(),
-		Total:  moneyView(s.Total, cur),
-		Joints: s.Look.Joints.All(), Length: quote.Units(s.Look.Length, j.Prices.Per)}
+	v := SheetView{Choices: []ChoiceView{}, Groups: []GroupView{}, Sums: []SumView{}, Rooms: []RoomCount{}, Shopping: []ShoppingRow{}, Basis: s.Basis(),
+		Unpriced: s.Unpriced(),
+		Total:    moneyView(s.Total, cur),
+		Joints:   s.Look.Joints.All(), Length: quote.Units(s.Look.Length, j.Prices.Per)}
 	if s.Look.Backing > 0 {
 		l := lengthView(s.Look.Backing, u)
 		v.Backing = &l

@@ -22,7 +22,8 @@ var trade = []string{"fetch", "acclimatise sort", "prime", "coat", "studs", "bac
 
 // together are steps that do not wait for one another though the list tells one after the other: the wood lies while the walls are
 // looked at, and the saw is set up meanwhile.
-var together = map[string]string{"prime": "acclimatise", "coat": "acclimatise", "studs": "fetch acclimatise sort prime coat", "backing": "acclimatise sort prime coat",
+var together = map[string]string{"prime": "acclimatise", "coat": "acclimatise",
+	"studs": "fetch acclimatise sort prime coat", "backing": "acclimatise sort prime coat",
 	"measure": "fetch acclimatise sort prime coat", "setup": "prime coat studs backing measure acclimatise"}
 
 func step(j *job.Job, t *day.Task) (name string, at int) {

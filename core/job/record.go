@@ -393,7 +393,8 @@ func (j *Job) TakenBack() map[string]bool {
 
 // Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall. That is
 // not the order they came in: a device that was out of reach sends its records late, and what it spoiled first must not
-// spoil what another cut since. A record without a time counts as made right after the one before it; that time is filled in. What was cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells
+// spoil what another cut since. A record without a time counts as made right after the one before it; that time is filled in. What was
+// cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells
 // more of a record.
 func (j *Job) Facts() (saw, wall []Record) { return j.facts(true) }
 

@@ -74,7 +74,8 @@ const ReturnCorner measure.Angle = 90
 // Cap is the small piece that turns a piece's free end back to the wall: long point the
 // projection, cut at 45 from a longer offcut. It is named by the whole, however that is divided.
 func (s Setup) Cap(p *Piece, hand joint.Hand) Piece {
-	c := Piece{ID: cmp.Or(p.Of, p.ID) + ".cap-" + string(hand), Label: fmt.Sprintf("%s cap %s", p.Label, hand), Room: p.Room, Run: p.Run, Wall: p.Wall, Moulding: p.Moulding,
+	c := Piece{ID: cmp.Or(p.Of, p.ID) + ".cap-" + string(hand), Label: fmt.Sprintf("%s cap %s", p.Label, hand), Room: p.Room, Run: p.Run,
+		Wall: p.Wall, Moulding: p.Moulding,
 		Length: s.Shape.Projection, From: p.From, Cap: true, Hang: p.Hang}
 	if hand == joint.Right {
 		c.From += p.Length

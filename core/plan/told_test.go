@@ -51,7 +51,8 @@ func mark(rng *rand.Rand, j *job.Job, p *plan.Plan, kind job.RecordKind, since i
 	q := p.Pieces[rng.IntN(len(p.Pieces))]
 	hand := piece.Hands[rng.IntN(2)]
 	e := q.End(hand)
-	r := job.Record{ID: fmt.Sprint("m", len(j.Records)), Kind: kind, At: fmt.Sprintf("2031-01-01T%02d:%02d:%02dZ", len(j.Records)/3600, len(j.Records)/60%60, len(j.Records)%60)}
+	n := len(j.Records)
+	r := job.Record{ID: fmt.Sprint("m", n), Kind: kind, At: fmt.Sprintf("2031-01-01T%02d:%02d:%02dZ", n/3600, n/60%60, n%60)}
 	if kind == job.RecordUndone {
 		var made []string
 		back := j.TakenBack()

@@ -136,7 +136,8 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 		if d.Mitre < 0 {
 			most = m.MitreLeft
 		}
-		return fmt.Sprintf("%s it takes a mitre of %s%s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre), dialled(s.Mitre, d.Mitre, SwingText), most)
+		return fmt.Sprintf("%s it takes a mitre of %s%s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre),
+			dialled(s.Mitre, d.Mitre, SwingText), most)
 	}
 	most, side := m.BevelLeft, "left"
 	if d.Bevel < 0 {
