@@ -121,14 +121,17 @@ func (c *chain) endAtCorner(d decide.Joint, n int, hand joint.Hand, found *findi
 // intoWall is how much of a square end may stand in the other wall's face: compound gives way so far.
 const intoWall = measure.Inch / 32
 
+// doubtful is within how many deviations of its reading a corner may be square.
+const doubtful = 2
+
 // runsThrough is a square end at an inside corner: as far short of an acute one as the piece
-// coped over it hides; where more wood than compound takes would still stand in the other wall, it is
-// cut to that wall, which the cope hides also where the corner is square after all.
+// coped over it hides, and what compound takes where the corner may well be square. Else it is
+// cut to the other wall, which the cope hides also where the corner is square after all.
 func runsThrough(t *run, i stretch.Corner, e *piece.End) {
 	e.Short = joint.SquareReach(i.Theta, t.Shape().Projection)
 	switch most := t.Shape().Covers(i.Theta); {
 	case e.Short <= most:
-	case e.Short-most <= intoWall:
+	case e.Short-most <= intoWall && 90-i.Theta <= doubtful*i.Sigma:
 		e.Short = most
 	default:
 		e.Joint, e.Short = piece.Butt, 0
