@@ -91,9 +91,9 @@ func stockView(j *job.Job, s sticks.Supply) SupplyView {
 	u, cur := j.Unit, j.Prices.Currency
 	m := j.Moulding(s.Moulding)
 	codes := j.RoomCodes()
-	v := SupplyView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(s.Length, u), Laid: s.Laid, Valid: s.Valid, Proved: s.Proved(),
-		Bounded: s.Bounded,
-		Cost:    moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
+	v := SupplyView{Moulding: m.ID, Name: m.Title(), Pieces: s.Pieces, Length: lengthView(toBuy(s.Length, u), u), Laid: s.Laid, Valid: s.Valid,
+		Proved: s.Proved(), Bounded: s.Bounded,
+		Cost: moneyView(s.Cost, cur), Least: moneyView(s.Least, cur), Count: s.Count, Waste: lengthView(coarse(s.Waste, u), u), Share: s.WastePercent().String(),
 		Lost: moneyView(s.WasteCost(), cur), Offcuts: lengthView(coarse(s.Offcuts, u), u), Sticks: []BarView{}, Kinds: []StickKind{}, Lots: []StickLot{}}
 	for i, k := range m.Sticks {
 		v.Kinds = append(v.Kinds, StickKind{fmt.Sprint(sticks.ToNew, i), lengthView(k.Length, u), moneyView(k.Price, cur)})
@@ -134,6 +134,14 @@ func coarse(l measure.Length, u measure.Unit) measure.Length {
 		return l.Whole(5 * measure.Millimetre)
 	}
 	return l.Whole(measure.Inch / 4)
+}
+
+// toBuy is a sum that one buys by, to the inch or the centimetre.
+func toBuy(l measure.Length, u measure.Unit) measure.Length {
+	if u.Metric() {
+		return l.UpTo(10 * measure.Millimetre)
+	}
+	return l.UpTo(measure.Inch)
 }
 
 // stickWords says which stick each piece is cut from.

@@ -279,7 +279,8 @@ func (f *fixing) unsaid() {
 	}
 }
 
-// scarf pins the scarfs under which a piece lies through the overlap, where the lap is half as thick: t·tan φ/2 from its tip.
+// scarf pins the scarfs that a piece closes, lapping over the one beside it, through the overlap where the lap is half as thick: t·tan φ/2
+// past its back, which is nearer to its tip. It goes up last, and with it the pins.
 func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
 	sh := t.Shape()
 	tall, thick := sh.Drop.Inches(), sh.Projection
@@ -293,10 +294,10 @@ func (f *fixing) scarf(p *piece.Piece, t *stretch.Run) {
 	}
 	for _, hand := range piece.Hands {
 		e := p.End(hand)
-		if e.Joint != piece.Scarf || e.ToldTo != piece.ToLong {
+		if e.Joint != piece.Scarf || e.ToldTo != piece.ToShort {
 			continue
 		}
-		at := inches(thick.Inches() * e.Scarf.Tan() / 2)
+		at := -inches(thick.Inches() * e.Scarf.Tan() / 2)
 		if hand == joint.Right {
 			at = p.Back - at
 		}

@@ -53,6 +53,9 @@ func (l Length) Abs() Length { return max(l, -l) }
 // Whole rounds down to a whole number of steps; a length is not negative here.
 func (l Length) Whole(step Length) Length { return l / step * step }
 
+// UpTo rounds up to a whole number of steps; a length is not negative here.
+func (l Length) UpTo(step Length) Length { return (l + step - 1).Whole(step) }
+
 // Parts is a length taken apart for typesetting: feet, whole inches under
 // twelve, and a fraction in lowest terms (Num 0 where there is none).
 type Parts struct {
@@ -157,7 +160,7 @@ func (l Length) About(u Unit) string {
 	if u.Metric() {
 		step = 100 * Millimetre
 	}
-	return ((l + step - 1) / step * step).In(u)
+	return l.UpTo(step).In(u)
 }
 
 // String is FeetInches where that is exact, else exact millimetres.

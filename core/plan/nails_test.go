@@ -90,7 +90,12 @@ func TestNailsOfRandomRooms(t *testing.T) {
 			drop := j.Moulding(q.Moulding).Tall()
 			for _, k := range of {
 				require.Equal(t, q.ID, k.Piece)
-				require.True(t, k.At > 0 && k.At < q.Back && k.Height > 0 && k.Height < drop, "room %d: %s %v leaves its piece", n, q.ID, k)
+				require.True(t, k.Height > 0 && k.Height < drop, "room %d: %s %v leaves its piece", n, q.ID, k)
+				if k.Row == hang.Pin {
+					pinned(t, n, j, q, k)
+				} else {
+					require.True(t, k.At > 0 && k.At < q.Back, "room %d: %s %v leaves its piece", n, q.ID, k)
+				}
 				require.Contains(t, hang.Sold, k.Length.Inches())
 				through := j.Moulding(q.Moulding).Thickness.Length.Inches()
 				if q.Run == "kb" && k.Into != hang.InPiece {
@@ -112,6 +117,19 @@ func TestNailsOfRandomRooms(t *testing.T) {
 	t.Logf("%d nails, %d walls with backing", nails, backed)
 	assert.Greater(t, nails, 150_000)
 	assert.Greater(t, backed, 500)
+}
+
+// pinned: a pin goes through the lap of the part that closes it, past its back and short of its tip.
+func pinned(t *testing.T, n int, j job.Job, q *piece.Piece, k hang.Nail) {
+	t.Helper()
+	e, past := &q.Left, -k.At
+	if k.At > q.Back/2 {
+		e, past = &q.Right, k.At-q.Back
+	}
+	require.Equal(t, piece.Scarf, e.Joint, "room %d: %s", n, q.ID)
+	require.Equal(t, piece.ToShort, e.ToldTo, "room %d: %s lies under", n, q.ID)
+	most := j.Moulding(q.Moulding).Out().Inches() * e.Scarf.Tan()
+	require.True(t, past > 0 && past.Inches() < most, "room %d: %s is pinned %s past its back", n, q.ID, past)
 }
 
 // clearOfSpots: nothing is nailed where a socket, a pipe or a vent is.
