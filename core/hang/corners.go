@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"gnomon/core/job"
+	"gnomon/core/joint"
 	"gnomon/core/measure"
 	"gnomon/core/piece"
 	"gnomon/core/stretch"
@@ -152,16 +153,39 @@ func (f *fixing) aside(b, try int) bool {
 	case 1:
 		return move(n.Height - 2*by)
 	case 2:
-		n.Toward = 0
+		if n.Into != InCorner && n.Into != InOpening || f.holdsAt(n, p, n.At, true) {
+			n.Toward = 0
+		}
 	case 3, 4, 5:
 		low, high := reaches(t)
 		at := n.At + 3*measure.Inch/4
+		if !f.holdsAt(n, p, at, false) {
+			return false
+		}
 		if at < p.Back-measure.Inch && f.out.Walls[f.wallOf(p)].barred(p.BackFrom()+at, low, high) == "" && !f.holed(p, at.Inches()) {
 			n.At = at
 		}
 	default:
 		return false
 	}
+	return true
+}
+
+// holdsAt tells whether a nail near the left end of its piece holds in what it is told into where it is moved along to a place, straight
+// or turned to that; then it is turned so. Off its stud it does not.
+func (f *fixing) holdsAt(n *Nail, p *piece.Piece, at measure.Length, straight bool) bool {
+	if n.Into != InCorner && n.Into != InOpening {
+		return false
+	}
+	h, x := f.behind(p, joint.Left, f.wallOf(p)), at.Inches()
+	length := f.length(p, n.through)
+	if straight {
+		return h.ok && x <= h.reach && (length-n.through).Inches() >= bites
+	}
+	if !f.reached(p, x, h, n.through, length) {
+		return false
+	}
+	n.Toward, n.Length = f.turned(p, min(0, h.reach-within-x), n.through, length)
 	return true
 }
 

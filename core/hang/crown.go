@@ -20,8 +20,8 @@ func (f *fixing) crown(p *piece.Piece, t *stretch.Run) {
 	foot := sh.Read().WallFoot.Inches() / 2
 	through := inches(sh.Whole().At(foot)) + t.On.Proud[wall] + f.board(wall)
 	length := f.length(p, through)
-	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
-		f.add(c.nail(p, foot, through, length, Low))
+	for _, c := range f.columns(p, t, wall, f.studs(wall), []float64{foot}, through, length) {
+		f.add(f.nail(c, p, foot, through, length, Low))
 	}
 	f.top(p, t, wall)
 	f.scarf(p, t)
@@ -57,8 +57,8 @@ func (f *fixing) top(p *piece.Piece, t *stretch.Run, wall int) {
 	for _, u := range k.Joists {
 		uprights = append(uprights, Upright{u.At.Inches(), InJoist, !u.Found})
 	}
-	for _, c := range f.columns(p, t, wall, uprights) {
-		n := c.nail(p, height, through, length, High)
+	for _, c := range f.columns(p, t, wall, uprights, []float64{height}, through, length) {
+		n := f.nail(c, p, height, through, length, High)
 		n.Up = 90
 		f.add(n)
 	}

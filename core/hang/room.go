@@ -43,6 +43,7 @@ type Nail struct {
 	Row      string        // low or high, inner or outer, or a pin through a joint
 	Supposed bool          // nobody found what it holds in: it is counted out from what was found
 	Covered  bool          // the next piece stands before it: there is no hole to fill
+	through  measure.Length
 }
 
 // Rows of nails.
@@ -218,6 +219,15 @@ func took(e *piece.End, sh *piece.Shape, hand joint.Hand) float64 {
 		s, r = -s, -r
 	}
 	return max(0, s, r, s+r)
+}
+
+// tookAt is how much of a piece's back an end's cut takes up at a height of its section: past that its wood is whole there.
+func tookAt(e *piece.End, sh *piece.Shape, hand joint.Hand, height float64) float64 {
+	s, r := sh.Whole().At(height)*e.Slope, height*e.Rise
+	if hand == joint.Right {
+		s, r = -s, -r
+	}
+	return max(0, r, s+r)
 }
 
 // length chooses a nail that holds after passing through so much, and tells where none is long enough.

@@ -21,19 +21,63 @@ type column struct {
 	covered  bool
 }
 
-// nail is the one of a column at a height.
-func (c column) nail(p *piece.Piece, height float64, through, length measure.Length, row string) Nail {
-	return Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: length, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
-		Covered: c.covered, Toward: toward(c.by, through, length), Row: row}
+// nail is the one of a column at a height. One that is turned passes through more, and is as much longer.
+func (f *fixing) nail(c column, p *piece.Piece, height float64, through, length measure.Length, row string) Nail {
+	turned, long := f.turned(p, c.by, through, length)
+	return Nail{Piece: p.ID, At: inches(c.at), Height: inches(height), Length: long, Kind: kind(c.into, false), Into: c.into, Supposed: c.supposed,
+		Covered: c.covered, Toward: turned, Row: row, through: through}
+}
+
+// turned is by how much a nail is turned that what it holds in lies further along by so much, and how long it is then.
+func (f *fixing) turned(p *piece.Piece, by float64, through, length measure.Length) (measure.Angle, measure.Length) {
+	a := toward(by, through, length)
+	if a == 0 {
+		return 0, length
+	}
+	return a, f.length(p, through.Times(1/a.Cos()))
+}
+
+// bites is how much of a nail's shaft must be in what it holds in at least, in inches.
+const bites = 0.5
+
+// reached tells whether a nail so far from a piece's end, turned toward it, holds in the framing there.
+func (f *fixing) reached(p *piece.Piece, x float64, h held, through, length measure.Length) bool {
+	if !h.ok {
+		return false
+	}
+	a, long := f.turned(p, max(0, x-h.reach+within), through, length)
+	from := through.Inches() // how deep it is where it comes into the framing
+	if x > h.reach {
+		if a == 0 {
+			return false
+		}
+		from = max(from, (x-h.reach)/a.Tan())
+	}
+	return long.Inches()-from/a.Cos() >= bites
 }
 
 // columns are those of a piece on a wall: at its ends where there is framing, and at what stands behind between, none where it is
 // barred.
-func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright) []column {
+func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upright, heights []float64, through, length measure.Length) []column {
 	sh := t.Shape()
 	left, right := f.behind(p, joint.Left, wall), f.behind(p, joint.Right, wall)
-	e := Ends{Left: took(&p.Left, sh, joint.Left), Right: took(&p.Right, sh, joint.Right), InLeft: f.in(p, joint.Left), InRight: f.in(p, joint.Right),
-		Near: f.rules.NailNear.Length.Inches(), OnLeft: left.ok, OnRight: right.ok}
+	e := Ends{InLeft: f.in(p, joint.Left), InRight: f.in(p, joint.Right), Near: f.rules.NailNear.Length.Inches()}
+	for _, h := range heights {
+		e.Left, e.Right = max(e.Left, tookAt(&p.Left, sh, joint.Left, h)), max(e.Right, tookAt(&p.Right, sh, joint.Right, h))
+	}
+	out := []string{}
+	if left.ok && !f.reached(p, e.Left+e.InLeft, left, through, length) {
+		left.ok, out = false, append(out, string(joint.Left))
+	}
+	if right.ok && !f.reached(p, e.Right+e.InRight, right, through, length) {
+		right.ok, out = false, append(out, string(joint.Right))
+	}
+	e.OnLeft, e.OnRight = left.ok, right.ok
+	return f.placed(p, t, wall, upright, e, left, right, out)
+}
+
+// placed are the columns of a piece whose ends hold so; past are its ends whose framing no nail reaches.
+func (f *fixing) placed(p *piece.Piece, t *stretch.Run, wall int, upright []Upright, e Ends, left, right held, past []string) []column {
 	length, from := p.Back.Inches(), p.BackFrom().Inches()
 	low, high := reaches(t)
 	at := make([]float64, 0, len(upright))
@@ -63,7 +107,7 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upr
 		}
 		out = append(out, c)
 	}
-	f.loose(p, out, e, length)
+	f.loose(p, out, e, length, past)
 	return out
 }
 
@@ -145,7 +189,7 @@ func (f *fixing) covered(p *piece.Piece, t *stretch.Run, hand joint.Hand, x floa
 const looseBy = 8
 
 // loose tells of a piece that nothing holds, and of an end that hangs past its nails.
-func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64) {
+func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64, past []string) {
 	unit := f.In.Job.Unit
 	if len(cols) == 0 {
 		f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
@@ -159,7 +203,12 @@ func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64) {
 		by   float64 // from where its wood is whole
 	}{{joint.Left, cols[0].at - e.Left}, {joint.Right, length - cols[len(cols)-1].at - e.Right}} {
 		if end.by > looseBy && p.End(end.hand).Joint != piece.Scarf {
-			f.out.Findings.Add(endLoose.In(f.In.ID, p.ID).Says(p.Label, end.hand, inches(end.by).In(unit)))
+			found := endLoose.In(f.In.ID, p.ID).Says(p.Label, end.hand, inches(end.by).In(unit))
+			if slices.Contains(past, string(end.hand)) {
+				found.Why = "The framing there lies past what a nail reaches from whole wood."
+				found.Remedy = "Glue that end to what it meets, or put a dab of adhesive behind it."
+			}
+			f.out.Findings.Add(found)
 			return
 		}
 	}
@@ -183,9 +232,9 @@ func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
 	length := f.length(p, through)
 	class := f.class[t.ID][wall]
 	heights := Heights(tall, class, f.thinTop(t), f.rules.NailStagger.Length.Inches())
-	for _, c := range f.columns(p, t, wall, f.studs(wall)) {
+	for _, c := range f.columns(p, t, wall, f.studs(wall), heights, through, length) {
 		for i, h := range heights {
-			n := c.nail(p, h, through, length, Low)
+			n := f.nail(c, p, h, through, length, Low)
 			if i > 0 {
 				n.Row = High
 			}

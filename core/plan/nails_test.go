@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -230,4 +231,62 @@ func nailsKeepApart(t *testing.T, n int, j job.Job, r *plan.RoomPlan) {
 			}
 		}
 	}
+}
+
+// What is told into the framing of a corner or an opening, or into a stud, ends half an inch inside of it, along its shaft: of base and
+// of crown, turned or straight, also where it was moved out of another's way.
+func TestNailsHold(t *testing.T) {
+	rng := rand.New(rand.NewPCG(33, 2))
+	looked := map[hang.Into]int{}
+	for n := range 1500 {
+		j := plantest.Read(t, framed(rng))
+		p := plantest.Build(t, j)
+		r := p.Rooms[0]
+		for _, k := range r.Fixing.Nails {
+			q := plantest.Piece(t, p, k.Piece)
+			m := j.Moulding(q.Moulding)
+			if q.Run == "ks" || k.Row == hang.Pin || k.Up != 0 || k.Into == hang.InBacking || k.Into == hang.InPiece || k.Into == hang.InJoist {
+				continue
+			}
+			thick := m.Thickness.Length.Inches()
+			if q.Run == "kc" {
+				thick = 0 // less: its face at the nail; so is the board taken alone
+			}
+			tan := k.Toward.Tan()
+			from, tip := thick+0.5, k.Length.Inches()*k.Toward.Cos()
+			require.GreaterOrEqual(t, tip-from, 0.5*k.Toward.Cos()-1e-6)
+			x := func(deep float64) float64 { return (q.BackFrom() + k.At).Inches() + deep*tan }
+			switch k.Into {
+			case hang.InStud:
+				i := slices.IndexFunc(j.Rooms[0].Walls, func(w job.Wall) bool { return w.ID == q.Wall })
+				near := 99.0
+				for _, s := range r.Fixing.Walls[i].Studs {
+					near = min(near, math.Abs(s.At.Inches()-x(tip)))
+				}
+				require.Less(t, near, 0.75, "room %d: %s %v is off its stud", n, q.ID, k)
+			case hang.InCorner:
+				end, off := &q.Left, k.At.Inches()
+				if k.At > q.Back/2 {
+					end, off, tan = &q.Right, (q.Back - k.At).Inches(), -tan
+				}
+				reach := 1.5
+				if end.Side == job.Outside {
+					reach = 3
+				}
+				reach -= end.Short.Inches()
+				if end.Corner == "" {
+					reach = 1.5
+				}
+				deep := from
+				if off > reach {
+					require.Negative(t, tan, "room %d: %s %v", n, q.ID, k)
+					deep = max(deep, (off-reach)/-tan)
+				}
+				require.GreaterOrEqual(t, (tip-deep)/k.Toward.Cos(), 0.5-1e-6, "room %d: %s %v ends in the air", n, q.ID, k)
+			}
+			looked[k.Into]++
+		}
+	}
+	assert.Greater(t, looked[hang.InStud], 10_000)
+	assert.Greater(t, looked[hang.InCorner], 10_000)
 }
