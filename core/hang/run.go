@@ -233,6 +233,9 @@ func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
 	class := f.class[t.ID][wall]
 	heights := Heights(tall, class, f.thinTop(t), f.rules.NailStagger.Length.Inches())
 	for _, c := range f.columns(p, t, wall, f.studs(wall), heights, through, length) {
+		if tall >= single && len(heights) == 1 && c.into == InStud && f.pair(c, p, t, wall, heights[0], through, length) {
+			continue
+		}
 		for i, h := range heights {
 			n := f.nail(c, p, h, through, length, Low)
 			if i > 0 {
@@ -242,6 +245,24 @@ func (f *fixing) flat(p *piece.Piece, t *stretch.Run) {
 		}
 	}
 	f.scarf(p, t)
+}
+
+// besideIts is how far to both sides of a stud's middle two nails stand that do not fit over one another, in inches.
+const besideIts = 0.375
+
+// pair drives two nails into a stud beside one another, where there is room for that.
+func (f *fixing) pair(c column, p *piece.Piece, t *stretch.Run, wall int, height float64, through, length measure.Length) bool {
+	low, high := reaches(t)
+	for _, x := range []float64{c.at - besideIts, c.at + besideIts} {
+		if x < lowest || x > p.Back.Inches()-lowest || f.holed(p, x) || f.nearWires(p, wall, p.BackFrom()+inches(x), low, high) {
+			return false
+		}
+	}
+	left, right := c, c
+	left.at, right.at = c.at-besideIts, c.at+besideIts
+	f.add(f.nail(left, p, height, through, length, Low))
+	f.add(f.nail(right, p, height, through, length, Low))
+	return true
 }
 
 // thin is what a top is at least at a nail that does not split it.

@@ -290,3 +290,32 @@ func TestNailsHold(t *testing.T) {
 	assert.Greater(t, looked[hang.InStud], 10_000)
 	assert.Greater(t, looked[hang.InCorner], 10_000)
 }
+
+// Base of 3 1/2 in around an odd ring, and a low rail: where two nails do not fit over one another on a stud they stand beside one another.
+func TestTwoNailsAStud(t *testing.T) {
+	var walls, corners, spots []string
+	for i := range 5 {
+		walls = append(walls, fmt.Sprintf(`{"id":"w%d","length":"100","stud_spacing":"16"}`, i))
+		corners = append(corners, fmt.Sprintf(`{"id":"c%d","kind":"inside","reading":108}`, i))
+		spots = append(spots, fmt.Sprintf(`{"id":"s%d","wall":"w%d","kind":"stud","at":"17"}`, i, i))
+	}
+	j := plantest.Read(t, fmt.Sprintf(`{"gnomon":13,"mouldings":[{"id":"b","height":"3 1/2","thickness":"9/16","profiled":true,"sticks":["16'"]},
+		{"id":"l","kind":"rail","height":"2 1/2","thickness":"3/4","profiled":true,"sticks":["16'"]}],
+		"rooms":[{"id":"r","closed":true,"walls":[%s],"corners":[%s],"spots":[%s],"runs":[{"id":"kb","moulding":"b"},{"id":"kl","moulding":"l","level":"rail"}]}]}`,
+		strings.Join(walls, ","), strings.Join(corners, ","), strings.Join(spots, ",")))
+	p := plantest.Build(t, j)
+	studs := 0
+	for _, q := range p.Pieces {
+		on := map[float64]int{} // by stud
+		for _, k := range p.Rooms[0].Fixing.Of(q.ID) {
+			if k.Into == hang.InStud {
+				on[math.Round(((q.BackFrom()+k.At).Inches()-1)/16)]++
+			}
+		}
+		for stud, n := range on {
+			assert.Equal(t, 2, n, "%s, stud %v", q.ID, stud)
+			studs++
+		}
+	}
+	assert.Greater(t, studs, 40)
+}
