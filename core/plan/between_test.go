@@ -181,4 +181,15 @@ func TestQuoteOfAFilledCorner(t *testing.T) {
 	s = quote.Work(&j)
 	assert.Contains(t, s.Unpriced(), "inside corners, coped")
 	assert.Contains(t, s.Unpriced(), "“Joints and sets”")
+	// Putting up backing is priced there too, not with what a moulding costs to put up.
+	hall := plantest.Hall(t)
+	hall.Rooms[0].Walls[0].Joists = true
+	hall.Prices.Cope, hall.Prices.Backing = 1, 0
+	hall.Prices.Strip.Length = 0
+	for i := range hall.Mouldings {
+		hall.Mouldings[i].Rate = 1
+	}
+	s = quote.Work(&hall)
+	require.Positive(t, s.Look.Backing)
+	assert.Contains(t, s.Unpriced(), "putting up backing")
 }

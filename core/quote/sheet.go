@@ -154,7 +154,7 @@ func placeOf(l Line) string {
 	switch {
 	case l.Group == GroupSundries:
 		return PlaceSundries
-	case l.Group == GroupMaterial, strings.HasPrefix(l.Name, puttingUp):
+	case l.Group == GroupMaterial, l.Group == GroupWork && strings.HasPrefix(l.Name, puttingUp):
 		return PlaceSticks
 	}
 	return PlaceJoints
