@@ -2,7 +2,6 @@ package files
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
 	"flag"
 	"fmt"
@@ -19,12 +18,10 @@ import (
 	"gnomon/core/compare"
 	"gnomon/core/finding"
 	"gnomon/core/job"
-	"gnomon/core/nest"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/plan/housetest"
 	"gnomon/core/sawing"
-	"gnomon/core/sticks"
 	"gnomon/demo"
 )
 
@@ -100,7 +97,9 @@ func TestSamePlans(t *testing.T) {
 func same(t *testing.T, name string, j job.Job) {
 	var out bytes.Buffer
 	first := writeAll(t, &out, j)
-	next := housetest.WorkOn(uint64(len(name))+uint64(name[len(name)-1]), laidOut(j, &first), &first)
+	laid, err := housetest.Fitted(j, &first, nil)
+	require.NoError(t, err)
+	next := housetest.WorkOn(uint64(len(name))+uint64(name[len(name)-1]), laid, &first)
 	if err := next.Check(); err == nil {
 		fmt.Fprintln(&out, "== worked on")
 		again := writeAll(t, &out, next)
@@ -126,23 +125,6 @@ func same(t *testing.T, name string, j job.Job) {
 			t.Fatalf("had %d lines, has %d", len(a), len(b))
 		}
 	}
-}
-
-// laidOut is a job with the sticks of its mouldings fitted, without much of a search.
-func laidOut(j job.Job, p *plan.Plan) job.Job {
-	next := j.Clone()
-	for i := range next.Mouldings {
-		f, err := sticks.NewFitting(&j, p.Pieces, next.Mouldings[i].ID, nil)
-		if err != nil || len(f.Problem.Pieces) > 60 {
-			continue
-		}
-		l, err := nest.Search(context.Background(), f.Problem, nest.Effort{Work: 20_000})
-		if err != nil {
-			continue
-		}
-		next.Layouts = append(next.Layouts, f.Layout(l, func(n int) string { return fmt.Sprint("stick", n) }))
-	}
-	return next
 }
 
 // writeAll plans a job and writes all that people and scripts read of it, as it is named

@@ -1,7 +1,6 @@
 package plan_test
 
 import (
-	"context"
 	"fmt"
 	"math/rand/v2"
 	"slices"
@@ -12,7 +11,6 @@ import (
 
 	"gnomon/core/job"
 	"gnomon/core/measure"
-	"gnomon/core/nest"
 	"gnomon/core/piece"
 	"gnomon/core/plan"
 	"gnomon/core/plan/housetest"
@@ -22,25 +20,9 @@ import (
 
 // fitAll fits the sticks of all mouldings of a job and uses what was found.
 func fitAll(t *testing.T, j job.Job, p *plan.Plan, rack []sticks.RackOffcut) job.Job {
-	next := j.Clone()
-	for i := range next.Mouldings {
-		m := next.Mouldings[i].ID
-		f, err := sticks.NewFitting(&j, p.Pieces, m, rack)
-		if err != nil || len(f.Problem.Pieces) > 60 {
-			continue
-		}
-		found, err := nest.Search(context.Background(), f.Problem, nest.Effort{Work: 20_000})
-		if err != nil {
-			continue
-		}
-		require.NoError(t, f.Problem.Verify(found))
-		l := f.Layout(found, func(n int) string { return fmt.Sprint("stick", n) })
-		if old := next.Layout(m); old != nil {
-			*old = l
-		} else {
-			next.Layouts = append(next.Layouts, l)
-		}
-	}
+	t.Helper()
+	next, err := housetest.Fitted(j, p, rack)
+	require.NoError(t, err)
 	require.NoError(t, next.Check())
 	return next
 }
