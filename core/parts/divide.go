@@ -213,25 +213,15 @@ func (d *Divider) accepted(j *job.Job, run *stretch.Run, q nest.Piece) (s job.Sc
 	return s, false
 }
 
-// Meet lets ends name the part that stands at their corner instead of the
-// whole.
-func Meet(parts [][]piece.Piece, ids []string) {
-	first, last := map[string]string{}, map[string]string{}
-	for i := range parts {
-		if n := len(parts[i]); n > 1 {
-			first[ids[i]], last[ids[i]] = parts[i][0].ID, parts[i][n-1].ID
-		}
+// Meet lets an end name the part that stands there instead of the whole, where what it meets is in parts: left of a left end stands a
+// last part, right of a right end a first one.
+func Meet(e *piece.End, hand joint.Hand, inParts map[string][]piece.Piece) {
+	made := inParts[e.Meets]
+	if len(made) == 0 {
+		return
 	}
-	for i := range parts {
-		if len(parts[i]) == 0 {
-			continue
-		}
-		// What stands left of a left end stands there with its right end.
-		if e := &parts[i][0].Left; last[e.Meets] != "" {
-			e.Meets = last[e.Meets]
-		}
-		if e := &parts[i][len(parts[i])-1].Right; first[e.Meets] != "" {
-			e.Meets = first[e.Meets]
-		}
+	e.Meets = made[0].ID
+	if hand == joint.Left {
+		e.Meets = made[len(made)-1].ID
 	}
 }

@@ -10,10 +10,9 @@ import (
 // makeParts lets lengths set by hand count, and makes parts of what is longer than a stick.
 func (c *chain) makeParts(found *finding.List) {
 	c.parts, c.beside = make([][]piece.Piece, len(c.slots)), make([][]piece.Piece, len(c.slots))
-	ids := make([]string, len(c.slots))
+	inParts := map[string][]piece.Piece{}
 	for n, at := range c.slots {
 		p := at.piece()
-		ids[n] = p.ID
 		if !at.stretch().Known {
 			continue
 		}
@@ -24,13 +23,31 @@ func (c *chain) makeParts(found *finding.List) {
 			made, f := d.Divide(at.run.Run, at.stretch().Wall, *p)
 			c.parts[n] = made
 			found.Add(f...)
-			continue
+		} else {
+			c.makeOddParts(n, found)
 		}
-		c.makeOddParts(n, found)
+		if len(c.parts[n]) > 1 {
+			inParts[p.ID] = c.parts[n]
+		}
 	}
-	parts.Meet(c.parts, ids)
+	c.meetParts(inParts)
+}
+
+// meetParts lets what comes to a piece in parts name the part that stands there: the outer ends of the pieces along walls, and what
+// turns rounded corners.
+func (c *chain) meetParts(inParts map[string][]piece.Piece) {
+	for _, made := range c.parts {
+		if len(made) > 0 {
+			parts.Meet(&made[0].Left, joint.Left, inParts)
+			parts.Meet(&made[len(made)-1].Right, joint.Right, inParts)
+		}
+	}
 	for i := range c.turns {
-		c.meetTurn(i)
+		for n := range c.turns[i] {
+			for _, hand := range piece.Hands {
+				parts.Meet(c.turns[i][n].End(hand), hand, inParts)
+			}
+		}
 	}
 }
 
@@ -68,27 +85,15 @@ func (c *chain) makeOddParts(n int, found *finding.List) {
 	for i := range c.parts[n] {
 		q := &c.parts[n][i]
 		if i > 0 {
-			meetPart(&q.Left, inParts, joint.Left)
+			parts.Meet(&q.Left, joint.Left, inParts)
 		}
 		if i < last {
-			meetPart(&q.Right, inParts, joint.Right)
+			parts.Meet(&q.Right, joint.Right, inParts)
 		}
 	}
 	for i := range c.beside[n] {
 		for _, hand := range piece.Hands {
-			meetPart(c.beside[n][i].End(hand), inParts, hand)
+			parts.Meet(c.beside[n][i].End(hand), hand, inParts)
 		}
-	}
-}
-
-// meetPart lets an end name the part that it meets instead of the whole: left of a left end stands a last part.
-func meetPart(e *piece.End, inParts map[string][]piece.Piece, hand joint.Hand) {
-	made := inParts[e.Meets]
-	if len(made) == 0 {
-		return
-	}
-	e.Meets = made[0].ID
-	if hand == joint.Left {
-		e.Meets = made[len(made)-1].ID
 	}
 }

@@ -145,25 +145,6 @@ func (c *chain) turnCorner(d decide.Joint, found *finding.List) {
 	left.piece().Right.Meets, right.piece().Left.Meets = name(1), name(k.pieces)
 }
 
-// meetTurn lets the transition pieces of a corner name the parts that stand there.
-func (c *chain) meetTurn(i int) {
-	for n := range c.turns[i] {
-		p := &c.turns[i][n]
-		for k, at := range c.slots {
-			parts := c.parts[k]
-			if len(parts) < 2 {
-				continue
-			}
-			if p.Left.Meets == at.piece().ID {
-				p.Left.Meets = parts[len(parts)-1].ID
-			}
-			if p.Right.Meets == at.piece().ID {
-				p.Right.Meets = parts[0].ID
-			}
-		}
-	}
-}
-
 var bullnoseHollow = finding.Declare(finding.Form{Code: "bullnose_hollow", Severity: finding.Note, Stop: finding.Joints, Kind: "corner",
 	Text: "%s turns the rounded corner %s with %s: a hollow of %s stays behind each joint.", Why: "Its radius is %s.",
 	Remedy: "Fill it from above after the glue has set, or choose more transition pieces for this corner."})
