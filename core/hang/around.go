@@ -61,49 +61,56 @@ func (f *fixing) stool(p *piece.Piece, s *sets.Set, sh *piece.Shape) {
 	if d := s.Measured.JambDepth; d != nil {
 		back = min(back, d.Length/2)
 	}
-	length := f.length(p, sh.Projection)
+	length, drive := f.length(p, sh.Projection), f.driver(p)
 	for _, x := range Spread((horn + in).Inches(), (p.Back - horn - in).Inches(), f.rules.CasingEvery.Length.Inches()) {
-		f.drive(Nail{Piece: p.ID, At: inches(x), Height: back, Length: length, Kind: kind(InOpening, true), Into: InOpening, Jamb: true, Row: Down})
+		drive(Nail{Piece: p.ID, At: inches(x), Height: back, Length: length, Kind: kind(InOpening, true), Into: InOpening, Jamb: true, Row: Down})
 	}
 }
 
 // along drives a row of nails along a piece at a height, first and last near its ends, no further apart than the house rule says.
 func (f *fixing) along(p *piece.Piece, sh *piece.Shape, height float64, through measure.Length, into Into, jamb bool, row string) {
-	length := f.length(p, through)
+	length, drive := f.length(p, through), f.driver(p)
 	for _, x := range f.row(p, sh, f.rules.CasingEvery.Length) {
-		f.drive(Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: kind(into, jamb), Into: into, Jamb: jamb, Row: row})
+		drive(Nail{Piece: p.ID, At: inches(x), Height: inches(height), Length: length, Kind: kind(into, jamb), Into: into, Jamb: jamb, Row: row})
 	}
 }
 
-// drive drives a nail of what goes around an opening, unless it would come near wires or a pipe.
-func (f *fixing) drive(n Nail) {
-	p := f.byID[n.Piece]
-	if at, z, ok := f.onWall(p, n.At, n.Height); ok && f.nearWires(p, f.wallOf(p), at, z, z) {
-		return
+// driver drives the nails of a piece around an opening, but for those that would come near wires or a pipe.
+func (f *fixing) driver(p *piece.Piece) func(Nail) {
+	wall := f.wallOf(p)
+	if wall < 0 || len(f.out.Walls[wall].Keep) == 0 {
+		return f.add
 	}
-	f.add(n)
+	on, ok := f.onWall(p, wall)
+	if !ok {
+		return f.add
+	}
+	return func(n Nail) {
+		if at, z := on(n.At, n.Height); !f.nearWires(p, wall, at, z, z) {
+			f.add(n)
+		}
+	}
 }
 
-// onWall is where a place of a piece around an opening lies: along its wall and above the floor, as one faces the wall in this room also for what
-// is nailed to its other face. ok is false where that is not known.
-func (f *fixing) onWall(p *piece.Piece, along, across measure.Length) (at, z measure.Length, ok bool) {
-	s, wall := f.sets[face{p.Set, p.Far}], f.wallOf(p)
-	if s == nil || wall < 0 {
-		return 0, 0, false
+// onWall is where places of a piece around an opening lie: along its wall and above the floor, as one faces the wall in this room also for
+// what is nailed to its other face. ok is false where that is not known.
+func (f *fixing) onWall(p *piece.Piece, wall int) (on func(along, across measure.Length) (at, z measure.Length), ok bool) {
+	s, o := f.sets[face{p.Set, p.Far}], f.In.Opening(p.Set)
+	if s == nil || o == nil {
+		return nil, false
 	}
-	o := f.In.Opening(p.Set)
 	area, ok := s.Area(p)
-	if o == nil || !ok {
-		return 0, 0, false
-	}
-	q := area.On(p, along, across)
-	if p.Far {
-		q.X = s.Measured.Lengths.Bottom - q.X
-	}
+	left, sill := f.In.Measured.From(wall, *o, job.Floor)+o.PastJamb(), measure.Length(0)
 	if o.Kind == job.OpenWindow && o.Sill != nil {
-		z = o.Sill.Length
+		sill = o.Sill.Length
 	}
-	return f.In.Measured.From(wall, *o, job.Floor) + o.PastJamb() + inches(q.X), z + inches(q.Y), true
+	return func(along, across measure.Length) (at, z measure.Length) {
+		q := area.On(p, along, across)
+		if p.Far {
+			q.X = s.Measured.Lengths.Bottom - q.X
+		}
+		return left + inches(q.X), sill + inches(q.Y)
+	}, ok
 }
 
 // alone tells of a piece of an odd place that follows no wall's run.

@@ -65,28 +65,16 @@ func (f *fixing) columns(p *piece.Piece, t *stretch.Run, wall int, upright []Upr
 	for _, h := range heights {
 		e.Left, e.Right = max(e.Left, tookAt(&p.Left, sh, joint.Left, h)), max(e.Right, tookAt(&p.Right, sh, joint.Right, h))
 	}
-	out := []string{}
-	if left.ok && !f.reached(p, e.Left+e.InLeft, left, through, length) {
-		left.ok, out = false, append(out, string(joint.Left))
-	}
-	if right.ok && !f.reached(p, e.Right+e.InRight, right, through, length) {
-		right.ok, out = false, append(out, string(joint.Right))
-	}
-	e.OnLeft, e.OnRight = left.ok, right.ok
-	return f.placed(p, t, wall, upright, e, left, right, out)
-}
-
-// placed are the columns of a piece whose ends hold so; past are its ends whose framing no nail reaches.
-func (f *fixing) placed(p *piece.Piece, t *stretch.Run, wall int, upright []Upright, e Ends, left, right held, past []string) []column {
-	length, from := p.Back.Inches(), p.BackFrom().Inches()
+	e.OnLeft, e.OnRight = f.reached(p, e.Left+e.InLeft, left, through, length), f.reached(p, e.Right+e.InRight, right, through, length)
+	long, from := p.Back.Inches(), p.BackFrom().Inches()
 	low, high := reaches(t)
 	at := make([]float64, 0, len(upright))
 	for _, u := range upright {
-		if x := u.at - from; x > 0 && x < length {
+		if x := u.at - from; x > 0 && x < long {
 			at = append(at, x)
 		}
 	}
-	cols := Columns(length, at, e)
+	cols := Columns(long, at, e)
 	out := make([]column, 0, len(cols))
 	for _, x := range cols {
 		if f.nearWires(p, wall, inches(from+x), low, high) || f.holed(p, x) {
@@ -96,18 +84,18 @@ func (f *fixing) placed(p *piece.Piece, t *stretch.Run, wall int, upright []Upri
 		switch i := slices.IndexFunc(upright, func(u Upright) bool { d := u.at - from - x; return d < tiny && d > -tiny }); {
 		case i >= 0:
 			c.into, c.supposed = upright[i].into, upright[i].supposed
-		case left.ok && (x < length/2 || !right.ok):
+		case e.OnLeft && (x < long/2 || !e.OnRight):
 			c.into, c.by = left.into, min(0, left.reach-within-x)
 			c.covered = f.covered(p, t, joint.Left, x)
-		case right.ok:
-			c.into, c.by = right.into, max(0, within-right.reach+length-x)
-			c.covered = f.covered(p, t, joint.Right, length-x)
+		case e.OnRight:
+			c.into, c.by = right.into, max(0, within-right.reach+long-x)
+			c.covered = f.covered(p, t, joint.Right, long-x)
 		default:
 			c.into = InStud
 		}
 		out = append(out, c)
 	}
-	f.loose(p, out, e, length, past)
+	f.loose(p, out, e, long, left.ok && !e.OnLeft, right.ok && !e.OnRight)
 	return out
 }
 
@@ -189,7 +177,7 @@ func (f *fixing) covered(p *piece.Piece, t *stretch.Run, hand joint.Hand, x floa
 const looseBy = 8
 
 // loose tells of a piece that nothing holds, and of an end that hangs past its nails.
-func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64, past []string) {
+func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64, pastLeft, pastRight bool) {
 	unit := f.In.Job.Unit
 	if len(cols) == 0 {
 		f.out.Findings.Add(nothingBehind.In(f.In.ID, p.ID).Says(p.Label))
@@ -201,10 +189,11 @@ func (f *fixing) loose(p *piece.Piece, cols []column, e Ends, length float64, pa
 	for _, end := range []struct {
 		hand joint.Hand
 		by   float64 // from where its wood is whole
-	}{{joint.Left, cols[0].at - e.Left}, {joint.Right, length - cols[len(cols)-1].at - e.Right}} {
+		past bool    // there is framing that no nail reaches
+	}{{joint.Left, cols[0].at - e.Left, pastLeft}, {joint.Right, length - cols[len(cols)-1].at - e.Right, pastRight}} {
 		if end.by > looseBy && p.End(end.hand).Joint != piece.Scarf {
 			found := endLoose.In(f.In.ID, p.ID).Says(p.Label, end.hand, inches(end.by).In(unit))
-			if slices.Contains(past, string(end.hand)) {
+			if end.past {
 				found.Why = "The framing there lies past what a nail reaches from whole wood."
 				found.Remedy = "Glue that end to what it meets, or put a dab of adhesive behind it."
 			}

@@ -187,8 +187,8 @@ func (e *End) reach(sh *Shape, hand joint.Hand) measure.Length {
 	return max(0, s, r, s+r)
 }
 
-// tip is how far the point that a length is told to stands past the back.
-func (e *End) tip() measure.Length {
+// Tip is how far the point that a length is told to stands past the back.
+func (e *End) Tip() measure.Length {
 	switch {
 	case e.ToldTo != ToTip:
 		return 0
@@ -220,7 +220,7 @@ func (e *End) takes(sh *Shape, hand joint.Hand) measure.Length {
 	if hand == joint.Right {
 		s = -s
 	}
-	return e.Short + sh.Projection.Times(s) + e.tip()
+	return e.Short + sh.Projection.Times(s) + e.Tip()
 }
 
 // takesAt is how much of its piece's back an end's cut takes up at a point of the section.

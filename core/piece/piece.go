@@ -93,7 +93,7 @@ func (p *Piece) End(hand joint.Hand) *End {
 
 // Lay works out how a piece lies on a stick from what is cut of it.
 func (p *Piece) Lay(s *Shape) {
-	p.Back = p.Cut - p.Left.tip() - p.Right.tip()
+	p.Back = p.Cut - p.Left.Tip() - p.Right.Tip()
 	p.Overall = p.Back + p.Left.reach(s, joint.Left) + p.Right.reach(s, joint.Right)
 }
 
@@ -107,7 +107,7 @@ func (p *Piece) MeasureUp(s *Shape) {
 // whose length is what its ends then leave of it.
 func (p *Piece) PartOf(whole string, back measure.Length) {
 	p.Of, p.Hand = whole, nil
-	p.Length = back + p.Left.Short + p.Right.Short - p.Left.Allowance - p.Right.Allowance + p.Left.tip() + p.Right.tip()
+	p.Length = back + p.Left.Short + p.Right.Short - p.Left.Allowance - p.Right.Allowance + p.Left.Tip() + p.Right.Tip()
 }
 
 // SetByHand lets a length that the carpenter set count; none is set where h is nil. It

@@ -125,17 +125,9 @@ func (a Area) On(p *piece.Piece, along, across measure.Length) casing.Point {
 	if wide < 0 {
 		n, wide = casing.Point{X: d.Y, Y: -d.X}, -wide
 	}
-	u, v := along.Inches()+p.Left.Run.Inches()*tipped(&p.Left), across.Inches()
+	u, v := (along + p.Left.Tip()).Inches(), across.Inches()
 	if a.Part == Stool {
 		v = wide
 	}
 	return casing.Point{X: o.X + d.X*u + n.X*v, Y: o.Y + d.Y*u + n.Y*v}
-}
-
-// tipped is 1 for an end that a return is glued on, whose back stands so much inside of its tip.
-func tipped(e *piece.End) float64 {
-	if e.ToldTo == piece.ToTip {
-		return 1
-	}
-	return 0
 }
