@@ -74,7 +74,7 @@ func TestDatabasesOfEveryEarlierProgram(t *testing.T) {
 			assert.Equal(t, "wh-base.wh1", j.Standing()[0].Piece)
 			assert.True(t, j.Room("later") != nil)
 			if schema == 12 { // its last fact told of trouble at a joint
-				_, wall := j.Facts()
+				_, wall, _ := j.Facts()
 				require.Len(t, wall, 1)
 				assert.Equal(t, job.Fit{How: job.FitClosed, Where: "top", Gap: measure.Inch / 32, Tried: []string{"rolled"}}, *wall[0].Fit)
 			}

@@ -3,7 +3,6 @@ package day
 import (
 	"math"
 	"slices"
-	"strings"
 
 	"gnomon/core/job"
 	"gnomon/core/joint"
@@ -28,7 +27,6 @@ type Task struct {
 	Ticked  string // the record that says so, where somebody did
 	At      string // when, by the clock there
 	Stop    string // the stop of the work at which it is done
-	kind    string // in the table of what waits for what
 }
 
 // The tasks of the whole job, by their identifiers; those of a room follow its identifier and a dot.
@@ -58,13 +56,6 @@ const (
 	Seal    = "silicone"
 )
 
-// Kinds of the tasks of painting on the wall: a room's prime and coat, told from those on trestles.
-const (
-	WallPrime = "wall-prime"
-	WallCoat  = "wall-coat"
-	WallLast  = Last
-)
-
 // Of is the identifier of a room's task.
 func Of(room, task string) string { return room + "." + task }
 
@@ -90,12 +81,6 @@ func (w *writer) add(t Task, whole job.Count, part float64) {
 	t.Done = part <= 0
 	if r, is := w.done[t.ID]; is {
 		t.Done, t.Ticked, t.At = true, r.ID, r.Ticked.At
-	}
-	if t.kind == "" {
-		t.kind = strings.TrimPrefix(t.ID, Of(t.Room, ""))
-		if t.Room == "" {
-			t.kind = t.ID
-		}
 	}
 	w.out = append(w.out, t)
 }
@@ -199,8 +184,8 @@ var levels = []struct{ task, what string }{{Casing, "Hang casings"}, {Crown, "Ha
 func (w *writer) finish(r *plan.RoomPlan) {
 	t := &w.j.Times
 	f := r.Finish()
-	add := func(task, kind, what, detail string, whole job.Count, dries int, drying string) {
-		w.add(Task{ID: Of(r.Room, task), Room: r.Room, What: what, Detail: detail, Dries: dries, Drying: drying, Stop: "hang", kind: kind}, whole, 1)
+	add := func(task, what, detail string, whole job.Count, dries int, drying string) {
+		w.add(Task{ID: Of(r.Room, task), Room: r.Room, What: what, Detail: detail, Dries: dries, Drying: drying, Stop: "hang"}, whole, 1)
 	}
 	open := 0
 	for _, k := range r.Wall() {
@@ -209,15 +194,15 @@ func (w *writer) finish(r *plan.RoomPlan) {
 		}
 	}
 	if open > 0 {
-		add(Trouble, Trouble, "Put joints right that gape", words.Count(open, "joint"), t.Trouble*job.Count(open), 0, "")
+		add(Trouble, "Put joints right that gape", words.Count(open, "joint"), t.Trouble*job.Count(open), 0, "")
 	}
 	if f.Length > 0 {
-		add(Bead, Bead, "Lay the bead", f.Length.About(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over")
+		add(Bead, "Lay the bead", f.Length.About(w.j.Unit), w.by(t.Bead, f.Length), t.BeadDries, "bead skins over")
 	}
 	holes := words.Count(f.Holes, "hole")
 	if f.Holes > 0 {
-		add(Fill, Fill, "Fill nail holes", holes, t.Fill*job.Count(f.Holes), t.FillerDries, "filler dries")
-		add(Sand, Sand, "Sand", holes, t.Sand*job.Count(f.Holes), 0, "")
+		add(Fill, "Fill nail holes", holes, t.Fill*job.Count(f.Holes), t.FillerDries, "filler dries")
+		add(Sand, "Sand", holes, t.Sand*job.Count(f.Holes), 0, "")
 	}
 	long := measure.Length(0)
 	for _, p := range r.Pieces {
@@ -225,14 +210,14 @@ func (w *writer) finish(r *plan.RoomPlan) {
 	}
 	switch paint := w.by(t.Coat, long); {
 	case w.j.Rules.Paint == job.PaintHung && long > 0: // also where nothing is nailed, so that there is no hole to fill
-		add(Prime, WallPrime, "Prime on the wall", long.About(w.j.Unit), paint, t.PaintDries, "primer dries")
-		add(Coat, WallCoat, "First coat on the wall", long.About(w.j.Unit), paint, t.PaintDries, "paint dries")
-		add(Last, WallLast, "Last coat on the wall", long.About(w.j.Unit), paint, 0, "")
+		add(Prime, "Prime on the wall", long.About(w.j.Unit), paint, t.PaintDries, "primer dries")
+		add(Coat, "First coat on the wall", long.About(w.j.Unit), paint, t.PaintDries, "paint dries")
+		add(Last, "Last coat on the wall", long.About(w.j.Unit), paint, 0, "")
 	case w.j.Rules.Paint != job.PaintHung && f.Holes > 0:
-		add(Touch, Touch, "Touch up", holes, t.Touch*job.Count(f.Holes), 0, "")
+		add(Touch, "Touch up", holes, t.Touch*job.Count(f.Holes), 0, "")
 	}
 	if f.Silicone > 0 {
-		add(Seal, Seal, "Silicone at the floor", f.Silicone.About(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "")
+		add(Seal, "Silicone at the floor", f.Silicone.About(w.j.Unit), w.by(t.Bead, f.Silicone), 0, "")
 	}
 }
 

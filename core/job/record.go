@@ -367,7 +367,7 @@ func (m Mark) Record() Record {
 // Standing are the cuts, copes and miscuts that were not taken back, and whose end was not cut again
 // since, in the order they were made: see Facts.
 func (j *Job) Standing() []Record {
-	saw, _ := j.Facts()
+	saw, _, _ := j.Facts()
 	return saw
 }
 
@@ -391,31 +391,13 @@ func (j *Job) TakenBack() map[string]bool {
 	return out
 }
 
-// Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall. That is
+// Facts are what still holds of the records, in the order they were made: those of the saw and the bench, and those of the wall; and the
+// cuts of ends whose wood is there still, also of those that are to be cut again, since the piece was made for its joint. That is
 // not the order they came in: a device that was out of reach sends its records late, and what it spoiled first must not
 // spoil what another cut since. A record without a time counts as made right after the one before it; that time is filled in. What was
-// cut again or spoiled since is not up any more. A task that was done is none of either: see Done; nor is what tells
+// cut again or spoiled since is not up any more. A task that was done is none of these: see Done; nor is what tells
 // more of a record.
-func (j *Job) Facts() (saw, wall []Record) { return j.facts(true) }
-
-// EndsCut are the cuts of ends whose wood is there still, in the order they were made: also of those that are to be cut again, since the
-// piece was made for its joint.
-func (j *Job) EndsCut() []Record {
-	saw, _ := j.facts(false)
-	var out []Record
-	for _, r := range saw {
-		switch r.Kind {
-		case RecordMiscut:
-			out = slices.DeleteFunc(out, func(c Record) bool { return c.Piece == r.Piece })
-		case RecordCut:
-			out = append(out, r)
-		}
-	}
-	return out
-}
-
-// facts are those that hold; an end that is to be cut again is not cut, where recuts count.
-func (j *Job) facts(recuts bool) (saw, wall []Record) {
+func (j *Job) Facts() (saw, wall, ends []Record) {
 	undone := j.TakenBack()
 	type timed struct {
 		at time.Time
@@ -452,17 +434,20 @@ func (j *Job) facts(recuts bool) (saw, wall []Record) {
 			wall = append(wall, r)
 		case RecordRecut:
 			saw = slices.DeleteFunc(saw, func(c Record) bool {
-				return recuts && (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
+				return (c.Kind == RecordCut || c.Kind == RecordCoped) && c.Piece == r.Piece && c.End == r.End
 			})
 			down(r.Piece)
 		case RecordMiscut:
 			down(r.Piece)
 			saw = append(saw, r)
+			ends = slices.DeleteFunc(ends, func(c Record) bool { return c.Piece == r.Piece })
+		case RecordCut:
+			saw, ends = append(saw, r), append(ends, r)
 		default:
 			saw = append(saw, r)
 		}
 	}
-	return saw, wall
+	return saw, wall, ends
 }
 
 // Done are the tasks that were ticked and not taken back, each as it was ticked last.

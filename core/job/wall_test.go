@@ -57,7 +57,7 @@ func TestFactsOfTheWall(t *testing.T) {
 		{ID: "t2", Kind: RecordTicked, Bodies: Bodies{Ticked: &Ticked{Task: "coat", At: "2031-05-02T12:00"}}},
 		{ID: "u", Kind: RecordUndone, Of: "c"}}}
 	ids := func() (out []string) {
-		_, wall := j.Facts()
+		_, wall, _ := j.Facts()
 		for _, r := range wall {
 			out = append(out, r.ID)
 		}

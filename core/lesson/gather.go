@@ -63,7 +63,7 @@ func Gather(j *job.Job, p *plan.Plan) Evidence {
 		}
 	}
 	g.sheet = quote.Work(j)
-	saw, wall := j.Facts()
+	saw, wall, _ := j.Facts()
 	for i := range saw {
 		if r := &saw[i]; r.Kind == job.RecordCut {
 			g.cuts[[2]string{r.Piece, r.End}] = r

@@ -100,6 +100,10 @@ func (c *chain) decide() {
 // them: as if nothing were cut, and again where what is cut says otherwise.
 func (c *chain) settle(found *finding.List) {
 	c.decide()
+	if len(c.room.cut) == 0 {
+		c.make(found)
+		return
+	}
 	before := c.room.stand(found)
 	c.make(found)
 	cuts := cuts{chain: c, done: map[int]ends{}, agreed: map[int]string{}}

@@ -30,7 +30,7 @@ type cuts struct {
 // since are held too.
 func (k *cuts) next() bool {
 	c := k.chain
-	at := c.outerEnds()
+	at, joints := c.outerEnds(), c.byCorner()
 	for ; k.gone < len(c.room.cut); k.gone++ {
 		m := &c.room.cut[k.gone]
 		e, is := at[outerEnd{m.Piece, m.End}]
@@ -42,12 +42,12 @@ func (k *cuts) next() bool {
 		done[e.side] = &e
 		k.done[e.piece] = done
 		i := c.corners(e.piece)[e.side]
-		d, open := c.openAt(i)
-		if !open {
+		d, is := joints[i]
+		if !is || d.Gives < 0 { // neither piece could give way
 			continue
 		}
 		k.agreed[i] = givesWay(d)
-		if c.cutOtherwise(e.piece, done)[e.side] {
+		if c.cutOtherwise(e.piece, done, joints)[e.side] {
 			k.agreed[i] = string(joint.Hand(k.agreed[i]).Other())
 			k.gone++
 			k.held = true
@@ -83,16 +83,6 @@ func (c *chain) corners(n int) [2]int {
 	return [2]int{s.Left, s.Right}
 }
 
-// openAt is the joint at a corner; open tells whether either piece could give way there.
-func (c *chain) openAt(i int) (d decide.Joint, open bool) {
-	for _, j := range c.joints {
-		if j.Corner == i {
-			return j, j.Gives >= 0
-		}
-	}
-	return d, false
-}
-
 // cutEnd is an end of a piece of the chain that is cut, side as in piece.Hands.
 type cutEnd struct {
 	piece, side int
@@ -106,16 +96,15 @@ type ends [2]*cutEnd
 
 // cutOtherwise tells of each end of a piece whether it was cut for the other choice at its corner:
 // of all choices at its two ends the one that comes nearest to its cuts, and where several come
-// as near the one that is decided.
-func (c *chain) cutOtherwise(n int, cut ends) (flipped [2]bool) {
-	at := c.byCorner()
+// as near the one that is decided. at are the joints by corner.
+func (c *chain) cutOtherwise(n int, cut ends, at map[int]decide.Joint) (flipped [2]bool) {
 	best := math.Inf(1)
 	corners := c.corners(n)
 	for k := range 4 {
 		flip := [2]bool{k&1 != 0, k&2 != 0}
 		possible := true
 		for side, f := range flip {
-			if _, open := c.openAt(corners[side]); f && !open {
+			if d, is := at[corners[side]]; f && (!is || d.Gives < 0) {
 				possible = false
 			}
 		}
@@ -146,7 +135,7 @@ func (c *chain) offCut(n int, cut ends, flip [2]bool, at map[int]decide.Joint) f
 		}
 		d := at[i]
 		if flip[side] {
-			d.Gives = d.Left + d.Right - d.Gives
+			d.Gives = d.Through()
 		}
 		with[i] = d
 		var unused finding.List
@@ -190,9 +179,6 @@ type outerEnd struct{ piece, end string }
 // of the first and the right end of the last.
 func (c *chain) outerEnds() map[outerEnd]cutEnd {
 	at := map[outerEnd]cutEnd{}
-	if len(c.room.cut) == 0 {
-		return at
-	}
 	for n, made := range c.parts {
 		if len(made) == 0 {
 			continue

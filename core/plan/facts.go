@@ -60,7 +60,7 @@ func factsOf(j *job.Job) facts {
 		}
 		return out[run]
 	}
-	saw, wall := j.Facts()
+	saw, wall, _ := j.Facts()
 	for _, r := range saw {
 		f := of(r.Piece)
 		f.records = append(f.records, r)

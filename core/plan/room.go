@@ -118,8 +118,7 @@ func (r *room) backTo(s stand, found *finding.List) {
 
 // onWall finds out what of the room is up.
 func (r *room) onWall() {
-	_, r.wall = r.Job.Facts()
-	r.cut = r.Job.EndsCut()
+	_, r.wall, r.cut = r.Job.Facts()
 	r.hung = map[string]int{}
 	for _, f := range r.wall {
 		if f.Kind == job.RecordHung {

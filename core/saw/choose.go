@@ -125,7 +125,7 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 		return ""
 	}
 	d := On(s, m)
-	dialled := func(wants, dial measure.Angle, text func(measure.Angle) string) string { // that the saw's own error takes it past
+	asDialled := func(wants, dial measure.Angle, text func(measure.Angle) string) string { // that the saw's own error takes it past
 		if (wants - dial).Abs() < 1e-9 {
 			return ""
 		}
@@ -137,7 +137,7 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 			most = m.MitreLeft
 		}
 		return fmt.Sprintf("%s it takes a mitre of %s%s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre),
-			dialled(s.Mitre, d.Mitre, SwingText), most)
+			asDialled(s.Mitre, d.Mitre, SwingText), most)
 	}
 	most, side := m.BevelLeft, "left"
 	if d.Bevel < 0 {
@@ -146,7 +146,7 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 	if most == 0 {
 		return fmt.Sprintf("%s it takes a bevel of %s and this saw does not tilt %s.", p.inWords(), TiltText(s.Bevel), side)
 	}
-	return fmt.Sprintf("%s it takes a bevel of %s%s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), dialled(s.Bevel, d.Bevel, TiltText), most)
+	return fmt.Sprintf("%s it takes a bevel of %s%s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), asDialled(s.Bevel, d.Bevel, TiltText), most)
 }
 
 // inWords begins a sentence about a pose.

@@ -121,18 +121,21 @@ func (d Dial) Text() string {
 // error taken off, lies within the swing and the tilt on the side that each is wanted. Square is
 // always reached: an error there is put right at the stop.
 func Reaches(s Setting, m *job.Saw) bool {
-	d := On(s, m)
-	within := func(a, left, right measure.Angle, positiveIsLeft bool) bool {
-		most := right
-		if (a > 0) == positiveIsLeft {
-			most = left
-		}
-		return a == 0 || float64(a.Abs()) <= float64(most)+1e-9
+	return within(s.Mitre, m, job.SawMitre, m.Resolution, m.MitreRight, m.MitreLeft) && within(s.Bevel, m, job.SawBevel, m.ReadsBevel(), m.BevelLeft, m.BevelRight)
+}
+
+// within tells whether an angle can be dialled on a scale: before it is rounded to the scale's steps, and after.
+func within(a measure.Angle, m *job.Saw, scale string, step, positive, negative measure.Angle) bool {
+	if a == 0 {
+		return true
 	}
-	mitre, _ := dialled(s.Mitre, m, job.SawMitre)
-	bevel, _ := dialled(s.Bevel, m, job.SawBevel)
-	for _, to := range []Setting{{Mitre: d.Mitre, Bevel: d.Bevel}, {Mitre: mitre, Bevel: bevel}} { // to the scale's steps, and before
-		if s.Mitre != 0 && !within(to.Mitre, m.MitreLeft, m.MitreRight, false) || s.Bevel != 0 && !within(to.Bevel, m.BevelLeft, m.BevelRight, true) {
+	dial, _ := dialled(a, m, scale)
+	for _, d := range [2]measure.Angle{dial, dial.Round(step)} {
+		most := positive
+		if d < 0 {
+			most = negative
+		}
+		if float64(d.Abs()) > float64(most)+1e-9 {
 			return false
 		}
 	}
