@@ -125,19 +125,13 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 		return ""
 	}
 	d := On(s, m)
-	asDialled := func(wants, dial measure.Angle, text func(measure.Angle) string) string { // that the saw's own error takes it past
-		if (wants - dial).Abs() < 1e-9 {
-			return ""
-		}
-		return ", dialled " + text(dial)
-	}
 	if !Reaches(Setting{Mitre: s.Mitre}, m) {
 		most := m.MitreRight
 		if d.Mitre < 0 {
 			most = m.MitreLeft
 		}
 		return fmt.Sprintf("%s it takes a mitre of %s%s and this saw swings %s that way.", p.inWords(), SwingText(s.Mitre),
-			asDialled(s.Mitre, d.Mitre, SwingText), most)
+			asDialled(s.Mitre, d.Mitre, most, SwingText), most)
 	}
 	most, side := m.BevelLeft, "left"
 	if d.Bevel < 0 {
@@ -146,7 +140,16 @@ func Against(s Setting, p Pose, st Moulding, m *job.Saw) string {
 	if most == 0 {
 		return fmt.Sprintf("%s it takes a bevel of %s and this saw does not tilt %s.", p.inWords(), TiltText(s.Bevel), side)
 	}
-	return fmt.Sprintf("%s it takes a bevel of %s%s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel), asDialled(s.Bevel, d.Bevel, TiltText), most)
+	return fmt.Sprintf("%s it takes a bevel of %s%s and this saw tilts %s that way.", p.inWords(), TiltText(s.Bevel),
+		asDialled(s.Bevel, d.Bevel, most, TiltText), most)
+}
+
+// asDialled tells what is dialled for an angle where it is only what the saw errs that takes it past the most; else nothing.
+func asDialled(wants, dial, most measure.Angle, text func(measure.Angle) string) string {
+	if wants.Abs() > most {
+		return ""
+	}
+	return ", dialled " + text(dial)
 }
 
 // inWords begins a sentence about a pose.

@@ -171,6 +171,10 @@ textarea:focus {
   gap: 8px;
   margin-bottom: 12px;
 }
+.unpriced {
+  max-width: 720px;
+  margin: 0 0 12px;
+}
 .sheet {
   background: #fff;
   border: 1px solid var(--rule);
